@@ -1,0 +1,225 @@
+import { calcFromComponentValues } from "@csstools/css-calc";
+import {
+  type ComponentValue,
+  isCommentNode,
+  isFunctionNode,
+  isTokenNode,
+  isWhitespaceNode,
+  parseListOfComponentValues,
+} from "@csstools/css-parser-algorithms";
+import {
+  type CSSToken,
+  isTokenComma,
+  isTokenDimension,
+  isTokenIdent,
+  isTokenNumber,
+  isTokenPercentage,
+  NumberType,
+  TokenType,
+  tokenize,
+} from "@csstools/css-tokenizer";
+import { bad, type Fault, good, type Result } from "../fault/index.ts";
+
+/** One name with its arguments, as tokenised by CSS; `name` is in lower case. */
+export interface Call {
+  readonly name: string;
+  readonly isFunction: boolean;
+  readonly at: number;
+  readonly end: number;
+  readonly args: readonly Argument[];
+}
+
+/** What stands between two commas. */
+export interface Argument {
+  readonly at: number;
+  readonly text: string;
+  readonly items: readonly Item[];
+}
+
+/** One value of an argument. `computed` ones come from calc() and need not be whole. */
+export type Item =
+  | {
+      readonly type: "number";
+      readonly value: number;
+      readonly whole: boolean;
+      readonly computed: boolean;
+    }
+  | { readonly type: "percentage"; readonly fraction: number }
+  | { readonly type: "word"; readonly word: string }
+  | { readonly type: "other" };
+
+/** The longest curve text that is read at all, in UTF-16 units. */
+export const LONGEST_TEXT = 1_000_000;
+
+/** How deep brackets may nest; CSS curve text needs two levels, calc() a few more. */
+const DEEPEST = 32;
+
+const CLOSERS: Readonly<Record<string, string>> = { "(": ")", "[": "]", "{": "}" };
+
+/** Reads `name` or `name(arguments)`, nothing else, comments and white space aside. */
+export function readCall(text: string): Result<Call> {
+  if (text.length > LONGEST_TEXT)
+    return bad(
+      textFault("text-too-long", LONGEST_TEXT, "The text is too long.", "Keep it under 1 MB."),
+    );
+  // `--x` errors are collected here: an unclosed string or comment is a fault, not a repair.
+  const problems: Fault[] = [];
+  const tokens = tokenize(
+    { css: text },
+    {
+      onParseError: (error) =>
+        problems.push(
+          textFault("broken-text", error.sourceStart, "The text breaks off here.", "Close it."),
+        ),
+    },
+  );
+  const [problem] = problems;
+  if (problem) return bad(problem);
+  // A closing bracket that matches nothing closes nothing, as in CSS.
+  const open: string[] = [];
+  for (const token of tokens) {
+    const closer = CLOSERS[token[1].at(-1) ?? ""];
+    if (closer && token[0] !== TokenType.String) open.push(closer);
+    else if (open.length > 0 && token[1] === open.at(-1)) open.pop();
+    if (open.length > DEEPEST)
+      return bad(
+        textFault("too-deep", token[2], "Brackets nest too deep here.", "Write it flatter."),
+      );
+  }
+  if (open.length > 0) {
+    const end = text.trimEnd().length;
+    const closer = open.at(-1) ?? ")";
+    return bad(
+      textFault("unclosed", end, "A bracket is not closed.", `Put "${closer}" at ${end}.`),
+    );
+  }
+  const nodes = parseListOfComponentValues(tokens).filter(isMeaningful);
+  const [node, extra] = nodes;
+  if (!node)
+    return bad(textFault("empty-text", 0, "There is no text.", 'Write a curve, such as "ease".'));
+  if (extra)
+    return bad(
+      textFault(
+        "extra-text",
+        placeOf(extra),
+        `Found ${quote(extra.toString())} after the curve.`,
+        "Take it away.",
+      ),
+    );
+  if (isFunctionNode(node))
+    return good({
+      name: node.getName().toLowerCase(),
+      isFunction: true,
+      at: node.name[2],
+      end: node.endToken[3] + 1,
+      args: readArguments(node.value, node.endToken[2]),
+    });
+  if (isTokenNode(node) && isTokenIdent(node.value))
+    return good({
+      name: node.value[4].value.toLowerCase(),
+      isFunction: false,
+      at: node.value[2],
+      end: node.value[3] + 1,
+      args: [],
+    });
+  return bad(
+    textFault(
+      "no-curve",
+      placeOf(node),
+      `Found ${quote(node.toString())}.`,
+      'Begin with the name of a curve, such as "ease" or "cubic-bezier(".',
+    ),
+  );
+}
+
+/**
+ * A decimal number with its point moved, rounded once: "2.34" by −2 is the double nearest to 0.0234,
+ * which dividing by 100 may miss by a digit.
+ */
+export function shiftDecimals(text: string, places: number): number {
+  const [mantissa, exponent = "0"] = text.toLowerCase().split("e");
+  return Number(`${mantissa}e${Number(exponent) + places}`);
+}
+
+/** A fault in a text, at a place in it. */
+export function textFault(code: string, at: number, message: string, cure: string): Fault {
+  return { code, path: "", at, message, cure };
+}
+
+/** The fault of an argument that is not what its place asks for. */
+export function wrongArgument(arg: Argument, wanted: string): Fault {
+  return textFault(
+    "wrong-argument",
+    arg.at,
+    arg.text ? `Found ${quote(arg.text)}.` : "Found nothing between the commas.",
+    `Give ${wanted}.`,
+  );
+}
+
+/** The fault of a function with too few or too many arguments. */
+export function wrongCount(call: Call, wanted: string): Fault {
+  return textFault(
+    "wrong-count",
+    call.end - 1,
+    `${call.name}() has ${call.args.length} argument${call.args.length === 1 ? "" : "s"}.`,
+    `Give ${wanted}.`,
+  );
+}
+
+function quote(text: string): string {
+  return JSON.stringify(text.length > 40 ? `${text.slice(0, 40)}…` : text);
+}
+
+function isMeaningful(node: ComponentValue): boolean {
+  return !isWhitespaceNode(node) && !isCommentNode(node);
+}
+
+function placeOf(node: ComponentValue): number {
+  const [first] = node.tokens();
+  return first ? first[2] : 0;
+}
+
+function isComma(node: ComponentValue): boolean {
+  return isTokenNode(node) && isTokenComma(node.value as CSSToken);
+}
+
+function readArguments(values: readonly ComponentValue[], end: number): Argument[] {
+  const nodes = values.filter(isMeaningful);
+  if (nodes.length === 0) return [];
+  const groups: { at: number; nodes: ComponentValue[] }[] = [{ at: -1, nodes: [] }];
+  for (const node of nodes) {
+    if (isComma(node)) groups.push({ at: placeOf(node) + 1, nodes: [] });
+    else groups.at(-1)?.nodes.push(node);
+  }
+  return groups.map(({ at, nodes: group }) => ({
+    at: group[0] ? placeOf(group[0]) : at >= 0 ? at : end,
+    text: group.map((node) => node.toString()).join(" "),
+    items: group.map(readItem),
+  }));
+}
+
+function readItem(node: ComponentValue): Item {
+  if (isTokenNode(node)) {
+    const token = node.value;
+    if (isTokenNumber(token) && Number.isFinite(token[4].value))
+      return {
+        type: "number",
+        value: token[4].value,
+        whole: token[4].type === NumberType.Integer,
+        computed: false,
+      };
+    if (isTokenPercentage(token) && Number.isFinite(token[4].value))
+      return { type: "percentage", fraction: shiftDecimals(token[1].slice(0, -1), -2) };
+    if (isTokenIdent(token)) return { type: "word", word: token[4].value.toLowerCase() };
+    return { type: "other" };
+  }
+  if (isFunctionNode(node)) {
+    // calc() and its kin become plain numbers; anything they cannot settle is not a value here.
+    const [[solved] = []] = calcFromComponentValues([[node]], { precision: 17 });
+    if (solved && isTokenNode(solved) && !isTokenDimension(solved.value)) {
+      const item = readItem(solved);
+      return item.type === "number" ? { ...item, computed: true } : item;
+    }
+  }
+  return { type: "other" };
+}

@@ -1,0 +1,68 @@
+/**
+ * A curve as data: how progress in time becomes progress in value.
+ * Plain JSON; `compileCurve` turns it into numbers, `printCurve` into CSS text.
+ */
+export type Curve = LinearCurve | LinearStopsCurve | KeywordCurve | CubicBezierCurve | StepsCurve;
+
+/** Constant speed, CSS `linear`. */
+export interface LinearCurve {
+  readonly kind: "linear";
+}
+
+/** Straight pieces between stops, CSS `linear(…)`. Stops stand in order, positions never fall. */
+export interface LinearStopsCurve {
+  readonly kind: "linear-stops";
+  readonly stops: readonly LinearStop[];
+}
+
+/** One stop of `linear(…)`. */
+export interface LinearStop {
+  /** Progress in value; any finite number. */
+  readonly value: number;
+  /** Progress in time, usually 0 to 1; may lie outside. */
+  readonly at: number;
+}
+
+/** One of the named cubic-beziers of CSS. */
+export interface KeywordCurve {
+  readonly kind: "keyword";
+  readonly name: "ease" | "ease-in" | "ease-out" | "ease-in-out";
+}
+
+/** CSS `cubic-bezier(x1, y1, x2, y2)`; x in [0, 1], y any finite number. */
+export interface CubicBezierCurve {
+  readonly kind: "cubic-bezier";
+  readonly x1: number;
+  readonly y1: number;
+  readonly x2: number;
+  readonly y2: number;
+}
+
+/** Where the jumps of `steps()` lie. `start` and `end` are read as `jump-start` and `jump-end`. */
+export type StepPosition = "jump-start" | "jump-end" | "jump-none" | "jump-both";
+
+/** CSS `steps(n, position)`; n a whole number of at least 1, at least 2 for `jump-none`. */
+export interface StepsCurve {
+  readonly kind: "steps";
+  readonly count: number;
+  readonly position: StepPosition;
+}
+
+/** A curve made ready to be asked. Neither function allocates. */
+export interface CompiledCurve {
+  /**
+   * Progress in value at progress `p` in time. Outside [0, 1] as CSS says: beziers and `linear()`
+   * go on along their end tangents. `before` is the CSS before flag, which only steps and
+   * coinciding stops heed: it takes the value from the left of a jump that lies exactly at `p`.
+   * NaN gives NaN.
+   */
+  readonly value: (p: number, before?: boolean) => number;
+  /**
+   * d value / d p, analytic; from the right at a kink, from the left at p = 1; 0 on the flats of
+   * steps; ±Infinity at a vertical tangent.
+   */
+  readonly slope: (p: number) => number;
+}
+
+/** The plain diagonal, used wherever nothing else is said. */
+export const LINEAR: LinearCurve = { kind: "linear" };

@@ -1,0 +1,63 @@
+import type { Fault, Result } from "../fault/index.ts";
+import type { Call } from "./call.ts";
+import type { CompiledCurve, Curve } from "./curve.ts";
+
+/** One numeric parameter of a curve kind, enough to draw a field for it and to check it. */
+export interface CurveParameter {
+  readonly name: string;
+  readonly label: string;
+  readonly min: number;
+  readonly max: number;
+  readonly default: number;
+  readonly step: number;
+  /** Whole numbers only. */
+  readonly whole?: boolean;
+}
+
+/** Everything Levitas knows about one kind of curve. A new kind is one such record. */
+export interface CurveKind<C extends Curve = Curve> {
+  readonly kind: C["kind"];
+  readonly label: string;
+  /** What starts its text: names of functions (with `()`) and keywords. */
+  readonly notation: readonly string[];
+  readonly parameters: readonly CurveParameter[];
+  /** The curve a person gets who chooses this kind. */
+  readonly initial: C;
+  /** Reads the arguments of one of its names. */
+  readonly read: (call: Call) => Result<C>;
+  /** CSS text, in full precision. */
+  readonly write: (curve: C) => string;
+  /** Faults of a curve that came as data; `path` is where it stands. */
+  readonly check: (curve: C, path: string) => Fault[];
+  readonly compile: (curve: C) => CompiledCurve;
+}
+
+/** Checks that `value` is a finite number in [min, max]. */
+export function checkNumber(
+  value: unknown,
+  path: string,
+  { min, max, whole = false }: { min: number; max: number; whole?: boolean },
+): Fault[] {
+  if (
+    typeof value === "number" &&
+    Number.isFinite(value) &&
+    value >= min &&
+    value <= max &&
+    (!whole || Number.isInteger(value))
+  )
+    return [];
+  const range =
+    min === -Infinity && max === Infinity
+      ? "any finite number"
+      : max === Infinity
+        ? `${min} or more`
+        : `from ${min} to ${max}`;
+  return [
+    {
+      code: "number-out-of-range",
+      path,
+      message: `Found ${JSON.stringify(value) ?? "nothing"}.`,
+      cure: `Give ${whole ? "a whole number, " : ""}${range}.`,
+    },
+  ];
+}

@@ -1,0 +1,24 @@
+import { cubicBezier, keyword } from "./cubicBezier.ts";
+import type { Curve } from "./curve.ts";
+import type { CurveKind } from "./kind.ts";
+import { linear, linearStops } from "./linear.ts";
+import { steps } from "./steps.ts";
+
+/** Every kind of curve there is. Parsing, printing, checking and panels loop over this table. */
+export const CURVE_KINDS = [linear, keyword, cubicBezier, linearStops, steps] as const;
+
+const byKind: ReadonlyMap<string, CurveKind> = new Map(
+  CURVE_KINDS.map((kind) => [kind.kind, kind as unknown as CurveKind]),
+);
+
+/** The record of a curve's kind; undefined for a word that is none. */
+export function findCurveKind(kind: string): CurveKind | undefined {
+  return byKind.get(kind);
+}
+
+/** The record of a curve's kind. Throws RangeError for data that never passed `checkCurve`. */
+export function curveKindOf(curve: Curve): CurveKind {
+  const kind = byKind.get(curve.kind);
+  if (!kind) throw new RangeError(`curveKindOf: there is no kind ${JSON.stringify(curve.kind)}`);
+  return kind;
+}

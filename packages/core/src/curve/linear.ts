@@ -1,0 +1,169 @@
+import { bad, type Fault, good, type Result } from "../fault/index.ts";
+import { type Call, shiftDecimals, wrongArgument, wrongCount } from "./call.ts";
+import type { CompiledCurve, LinearCurve, LinearStop, LinearStopsCurve } from "./curve.ts";
+import { type CurveKind, checkNumber } from "./kind.ts";
+
+const ANY = { min: -Infinity, max: Infinity };
+
+/** `linear`: constant speed. */
+export const linear: CurveKind<LinearCurve> = {
+  kind: "linear",
+  label: "Linear",
+  notation: ["linear"],
+  parameters: [],
+  initial: { kind: "linear" },
+  read: () => good({ kind: "linear" }),
+  write: () => "linear",
+  check: () => [],
+  compile: () => ({ value: (p) => p, slope: () => 1 }),
+};
+
+/** `linear(…)`: straight pieces between stops, CSS Easing Functions Level 2, section 2.1. */
+export const linearStops: CurveKind<LinearStopsCurve> = {
+  kind: "linear-stops",
+  label: "Linear with stops",
+  notation: ["linear()"],
+  parameters: [],
+  initial: {
+    kind: "linear-stops",
+    stops: [
+      { value: 0, at: 0 },
+      { value: 1.1, at: 0.6 },
+      { value: 1, at: 1 },
+    ],
+  },
+  read: readStops,
+  write: ({ stops }) => `linear(${stops.map(writeStop).join(", ")})`,
+  check: checkStops,
+  compile: compileStops,
+};
+
+/** A position in percent, as text that reads back as the same position. */
+function writeStop({ value, at }: LinearStop): string {
+  const percent = shiftDecimals(String(at), 2);
+  if (shiftDecimals(String(percent), -2) === at) return `${value} ${percent}%`;
+  const [mantissa, exponent] = at.toExponential().split("e");
+  return `${value} ${mantissa}e${Number(exponent) + 2}%`;
+}
+
+function readStops(call: Call): Result<LinearStopsCurve> {
+  if (call.args.length < 2) return bad(wrongCount(call, "at least 2 stops, such as 0, 1"));
+  const stops: { value: number; at: number | null }[] = [];
+  for (const arg of call.args) {
+    const values = arg.items.filter((item) => item.type === "number");
+    const places = arg.items.filter((item) => item.type === "percentage");
+    const [value] = values;
+    const inOrder =
+      arg.items.length < 3 || arg.items[0]?.type === "number" || arg.items[2]?.type === "number";
+    if (
+      value === undefined ||
+      values.length !== 1 ||
+      places.length > 2 ||
+      values.length + places.length !== arg.items.length ||
+      !inOrder
+    )
+      return bad(wrongArgument(arg, "a stop: a number, with up to two percentages"));
+    stops.push({ value: value.value, at: places[0] ? places[0].fraction : null });
+    if (places[1]) stops.push({ value: value.value, at: places[1].fraction });
+  }
+  return good({ kind: "linear-stops", stops: placeStops(stops) });
+}
+
+/**
+ * Gives every stop a position, as "create a linear easing function" in CSS does: the first is at 0,
+ * the last at 1, a position below an earlier one moves up to it, and stops between are spread evenly.
+ */
+function placeStops(stops: readonly { value: number; at: number | null }[]): LinearStop[] {
+  const placed: { value: number; at: number | null }[] = [];
+  let largest = -Infinity;
+  for (const [i, stop] of stops.entries()) {
+    let at = stop.at;
+    if (at === null) at = i === 0 ? 0 : i === stops.length - 1 ? Math.max(1, largest) : null;
+    if (at !== null) {
+      at = Math.max(at, largest);
+      largest = at;
+    }
+    placed.push({ value: stop.value, at });
+  }
+  for (let i = 1; i < placed.length; i++) {
+    if (placed[i]?.at !== null) continue;
+    let next = i;
+    while (placed[next]?.at === null) next++;
+    const from = placed[i - 1]?.at as number;
+    const to = placed[next]?.at as number;
+    for (let k = i; k < next; k++) {
+      const gap = placed[k];
+      if (gap) gap.at = from + ((to - from) * (k - i + 1)) / (next - i + 1);
+    }
+    i = next;
+  }
+  return placed as LinearStop[];
+}
+
+function checkStops({ stops }: LinearStopsCurve, path: string): Fault[] {
+  if (!Array.isArray(stops) || stops.length < 2)
+    return [
+      {
+        code: "too-few-stops",
+        path: `${path}.stops`,
+        message: `Found ${Array.isArray(stops) ? stops.length : JSON.stringify(stops)}.`,
+        cure: "Give at least 2 stops.",
+      },
+    ];
+  return stops.flatMap((stop, i) => {
+    const here = `${path}.stops[${i}]`;
+    const faults = [
+      ...checkNumber(stop?.value, `${here}.value`, ANY),
+      ...checkNumber(stop?.at, `${here}.at`, ANY),
+    ];
+    const before = stops[i - 1];
+    if (faults.length === 0 && before && before.at > stop.at)
+      faults.push({
+        code: "stops-out-of-order",
+        path: `${here}.at`,
+        message: `Found ${stop.at} after ${before.at}.`,
+        cure: "Put the stops in order of their positions.",
+      });
+    return faults;
+  });
+}
+
+/** See `CompiledCurve`; finding the piece is a bisect. */
+function compileStops({ stops }: LinearStopsCurve): CompiledCurve {
+  const count = stops.length;
+  const at = Float64Array.from(stops, (stop) => stop.at);
+  const values = Float64Array.from(stops, (stop) => stop.value);
+  /** How many stops lie at or before p. */
+  const passed = (p: number): number => {
+    let from = 0;
+    let to = count;
+    while (from < to) {
+      const middle = (from + to) >> 1;
+      if ((at[middle] as number) <= p) from = middle + 1;
+      else to = middle;
+    }
+    return from;
+  };
+  /** Index of the piece's first stop; before the first and after the last stop, the end piece. */
+  const pieceAt = (p: number): number => Math.min(Math.max(passed(p) - 1, 0), count - 2);
+  return {
+    value: (p, before = false) => {
+      const index = passed(p);
+      if (before && p === at[0]) return values[0] as number;
+      if (index > 0 && at[index - 1] === p) return values[index - 1] as number;
+      const a = Math.min(Math.max(index - 1, 0), count - 2);
+      const from = at[a] as number;
+      const to = at[a + 1] as number;
+      // Only an end piece can have no width here; its outer stop holds.
+      if (from === to) return values[index === 0 ? 0 : count - 1] as number;
+      const low = values[a] as number;
+      return low + (((values[a + 1] as number) - low) * (p - from)) / (to - from);
+    },
+    slope: (p) => {
+      let a = pieceAt(p);
+      if (p === 1 && at[a] === 1 && a > 0) a--;
+      const width = (at[a + 1] as number) - (at[a] as number);
+      return width === 0 ? 0 : ((values[a + 1] as number) - (values[a] as number)) / width;
+    },
+  };
+}

@@ -1,0 +1,73 @@
+import type { Draft } from "immer";
+import type { ChannelId, Figure, Study, StudyScene } from "../study/index.ts";
+import { defineEdit } from "./change.ts";
+import { draftTweens } from "./find.ts";
+import { removeTweens } from "./keys.ts";
+
+/** Names the study. */
+export const renameStudy = defineEdit<{ name: string }>("rename study", (draft, { name }) => {
+  draft.name = name;
+});
+
+/** Changes the scene: size, background, frame rate. */
+export const setScene = defineEdit<Partial<StudyScene>>("change scene", (draft, set) => {
+  Object.assign(draft.scene, set);
+});
+
+/** Adds a figure in front of the others. */
+export const addFigure = defineEdit<{ figure: Figure }>("add figure", (draft, { figure }) => {
+  draft.figures.push(figure as Draft<Figure>);
+});
+
+/** Names a figure. */
+export const renameFigure = defineEdit<{ figureId: string; name: string }>(
+  "rename figure",
+  (draft, { figureId, name }) => {
+    const figure = draft.figures.find((each) => each.id === figureId);
+    if (figure) figure.name = name;
+  },
+);
+
+/** Sets what a channel has when nothing drives it. */
+export const setRest = defineEdit<{ figureId: string; channel: ChannelId; value: number | string }>(
+  "change value",
+  (draft, { figureId, channel, value }) => {
+    const figure = draft.figures.find((each) => each.id === figureId);
+    if (figure) figure.rest[channel] = value;
+  },
+);
+
+/**
+ * Deletes a figure with those that stand in it and the tweens that move nothing else. Tweens that
+ * move others too keep them; followers of what is gone go with it.
+ */
+export const deleteFigure = defineEdit<{ figureId: string }>(
+  "delete figure",
+  (draft, { figureId }, study) => {
+    const gone = withDescendants(draft, figureId);
+    draft.figures = draft.figures.filter((figure) => !gone.has(figure.id));
+    draft.followers = draft.followers.filter(
+      (follower) => !gone.has(follower.figure) && !gone.has(follower.source.figure),
+    );
+    const emptied = new Set<string>();
+    for (const tween of draftTweens(draft.sequence)) {
+      if (!tween.figures.some((id) => gone.has(id))) continue;
+      tween.figures = tween.figures.filter((id) => !gone.has(id));
+      if (tween.figures.length === 0) emptied.add(tween.id);
+    }
+    if (emptied.size > 0) removeTweens(draft, emptied, study);
+  },
+);
+
+function withDescendants(draft: Draft<Study>, figureId: string): Set<string> {
+  const found = new Set([figureId]);
+  for (let grew = true; grew; ) {
+    grew = false;
+    for (const figure of draft.figures)
+      if (figure.parent !== null && found.has(figure.parent) && !found.has(figure.id)) {
+        found.add(figure.id);
+        grew = true;
+      }
+  }
+  return found;
+}

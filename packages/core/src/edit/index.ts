@@ -1,0 +1,21 @@
+export { type Change, type Edit, isEmpty, squash } from "./change.ts";
+export {
+  addFigure,
+  deleteFigure,
+  renameFigure,
+  renameStudy,
+  setRest,
+  setScene,
+} from "./figures.ts";
+export { type History, type HistoryEntry, record, redo, startHistory, undo } from "./history.ts";
+export {
+  addKey,
+  deleteKeys,
+  moveKey,
+  type NewKey,
+  SAME_TIME,
+  setKeyValue,
+  setSpanCurve,
+} from "./keys.ts";
+export { splitCurve } from "./splitCurve.ts";
+export { moveTween, renameTween, setTrack } from "./tweens.ts";

@@ -1,0 +1,167 @@
+import type { Draft } from "immer";
+import type { Curve } from "../curve/index.ts";
+import {
+  type ChannelId,
+  type CurveReference,
+  curveOfKey,
+  type KeyValue,
+  resolveStarts,
+  type Study,
+  type Tween,
+} from "../study/index.ts";
+import { defineEdit } from "./change.ts";
+import { draftKey, draftTweens } from "./find.ts";
+import { splitCurve } from "./splitCurve.ts";
+
+/**
+ * Puts a key at a time of the study, ms. It stops at its neighbours on the track and at 0. When the
+ * tween's first key moves, the tween's start moves with it and every other key stays where it is.
+ */
+export const moveKey = defineEdit<{ keyId: string; time: number }>(
+  "move key",
+  (draft, { keyId, time }, study) => {
+    const found = draftKey(draft, keyId);
+    if (!found) return;
+    const { tween, track, key, index } = found;
+    const start = resolveStarts(study).startOf.get(tween.id) ?? 0;
+    const before = track.keys[index - 1];
+    const after = track.keys[index + 1];
+    const earliest = before ? before.time : -start;
+    const latest = after ? after.time : Number.POSITIVE_INFINITY;
+    key.time = Math.min(Math.max(time - start, Math.min(earliest, key.time)), latest);
+    beginAtFirstKey(tween);
+  },
+);
+
+/** Shifts a tween so that its first key is at 0, without moving any key in the study's time. */
+function beginAtFirstKey(tween: Draft<Tween>): void {
+  let first = Number.POSITIVE_INFINITY;
+  for (const track of tween.tracks) first = Math.min(first, track.keys[0]?.time ?? first);
+  if (first === 0 || !Number.isFinite(first)) return;
+  tween.tether.offset += first;
+  for (const track of tween.tracks) for (const key of track.keys) key.time -= first;
+}
+
+/** Gives a key a value. */
+export const setKeyValue = defineEdit<{ keyId: string; value: KeyValue }>(
+  "change value",
+  (draft, { keyId, value }) => {
+    const found = draftKey(draft, keyId);
+    if (found) found.key.value = value;
+  },
+);
+
+/** Gives the span that begins at a key a curve, or a shared one to follow. */
+export const setSpanCurve = defineEdit<{ keyId: string; curve: Curve | CurveReference }>(
+  "change curve",
+  (draft, { keyId, curve }) => {
+    const found = draftKey(draft, keyId);
+    if (found) found.key.curve = curve as Draft<Curve | CurveReference>;
+  },
+);
+
+/** What `addKey` needs: where the key goes and the ids it may use. */
+export interface NewKey {
+  readonly figureId: string;
+  readonly channel: ChannelId;
+  /** ms in the study's time. */
+  readonly time: number;
+  readonly value: number | string;
+  readonly keyId: string;
+  /** Id of the tween that is made when nothing drives the channel yet. */
+  readonly tweenId: string;
+}
+
+/**
+ * Sets a key of a channel at a time. It goes on the track that plays there, or the nearest one; a
+ * key already at that time takes the value. A span that is cut keeps its shape as far as its curve
+ * can be cut. A channel that nothing drives gets a tween of its own.
+ */
+export const addKey = defineEdit<NewKey>("set key", (draft, args, study) => {
+  const { figureId, channel, time, value, keyId, tweenId } = args;
+  const { startOf } = resolveStarts(study);
+  const fresh = { id: keyId, time: 0, value };
+  let nearest: { tween: Draft<Tween>; distance: number } | undefined;
+  for (const tween of draftTweens(draft.sequence)) {
+    const track = tween.tracks.find((each) => each.channel === channel);
+    if (!track || !tween.figures.includes(figureId)) continue;
+    const start = startOf.get(tween.id) ?? 0;
+    const from = start + (track.keys[0]?.time ?? 0);
+    const to = start + (track.keys.at(-1)?.time ?? 0);
+    const distance = Math.max(from - time, time - to, 0);
+    if (!nearest || distance <= nearest.distance) nearest = { tween, distance };
+  }
+  if (!nearest) {
+    if (!draft.figures.some((figure) => figure.id === figureId)) return;
+    draft.sequence.push({
+      type: "tween",
+      id: tweenId,
+      name: channel,
+      tether: { to: "start", offset: Math.max(time, 0) },
+      figures: [figureId],
+      tracks: [{ channel, keys: [fresh] }],
+    });
+    return;
+  }
+  const { tween } = nearest;
+  const keys = tween.tracks.find((track) => track.channel === channel)?.keys ?? [];
+  const local = Math.max(time, 0) - (startOf.get(tween.id) ?? 0);
+  const same = keys.find((key) => Math.abs(key.time - local) < SAME_TIME);
+  if (same) {
+    same.value = value;
+    return;
+  }
+  const index = keys.findIndex((key) => key.time > local);
+  const key: Draft<Tween>["tracks"][number]["keys"][number] = { ...fresh, time: local };
+  const before = index > 0 ? keys[index - 1] : undefined;
+  const after = keys[index];
+  if (before && after) {
+    const p = (local - before.time) / (after.time - before.time);
+    const parts = splitCurve(curveOfKey(study, before), p);
+    if (parts) {
+      before.curve = parts[0] as Draft<Curve>;
+      key.curve = parts[1] as Draft<Curve>;
+    } else if (before.curve) key.curve = before.curve;
+  }
+  keys.splice(index < 0 ? keys.length : index, 0, key);
+  beginAtFirstKey(tween);
+});
+
+/** Keys closer than this, in ms, are one key: far below a frame, far above rounding. */
+export const SAME_TIME = 0.01;
+
+/** Deletes keys and nothing else; a track without keys and a tween without tracks go with them. */
+export const deleteKeys = defineEdit<{ keyIds: readonly string[] }>(
+  "delete keys",
+  (draft, { keyIds }, study) => {
+    const gone = new Set(keyIds);
+    const emptied = new Set<string>();
+    for (const tween of draftTweens(draft.sequence)) {
+      if (!tween.tracks.some((track) => track.keys.some((key) => gone.has(key.id)))) continue;
+      for (const track of tween.tracks) track.keys = track.keys.filter((key) => !gone.has(key.id));
+      tween.tracks = tween.tracks.filter((track) => track.keys.length > 0);
+      if (tween.tracks.length === 0) emptied.add(tween.id);
+      else beginAtFirstKey(tween);
+    }
+    if (emptied.size > 0) removeTweens(draft, emptied, study);
+  },
+);
+
+/**
+ * Takes tweens out of the sequence; what hung on them stays at the time it has in `study`, the state
+ * before the edit, since the draft's tweens may have lost their length already.
+ */
+export function removeTweens(draft: Draft<Study>, ids: ReadonlySet<string>, study: Study): void {
+  const { startOf } = resolveStarts(study);
+  for (const item of draft.sequence)
+    if (item.tether.to === "item" && ids.has(item.tether.id) && !ids.has(item.id))
+      item.tether = { to: "start", offset: startOf.get(item.id) ?? 0 };
+  const prune = (items: Draft<Study>["sequence"]): Draft<Study>["sequence"] =>
+    items
+      .filter((item) => !ids.has(item.id))
+      .map((item) => {
+        if (item.type === "group") item.items = prune(item.items);
+        return item;
+      });
+  draft.sequence = prune(draft.sequence);
+}

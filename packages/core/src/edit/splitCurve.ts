@@ -1,0 +1,59 @@
+import {
+  type CubicBezierCurve,
+  type Curve,
+  compileCurve,
+  KEYWORDS,
+  LINEAR,
+} from "../curve/index.ts";
+
+/**
+ * The two curves that together go the way of `curve`, cut at progress `p` in time, each stretched to
+ * run from 0 to 1. Undefined where no curve of the kinds there are goes that way (steps), or where
+ * the cut has no height to stretch. A piece of a cubic-bezier whose control point would leave [0, 1]
+ * in time is held at the limit.
+ */
+export function splitCurve(curve: Curve, p: number): readonly [Curve, Curve] | undefined {
+  if (!(p > 0 && p < 1)) return undefined;
+  switch (curve.kind) {
+    case "linear":
+      return [LINEAR, LINEAR];
+    case "keyword":
+      return splitBezier(KEYWORDS[curve.name], p);
+    case "cubic-bezier":
+      return splitBezier(curve, p);
+    default:
+      return undefined;
+  }
+}
+
+function splitBezier(curve: CubicBezierCurve, p: number): readonly [Curve, Curve] | undefined {
+  const { x1, y1, x2, y2 } = curve;
+  const t = parameterAt(curve, p);
+  const mix = (a: number, b: number) => a + (b - a) * t;
+  // De Casteljau: three rounds of mixing give the control points of both pieces.
+  const ax = [mix(0, x1), mix(x1, x2), mix(x2, 1)] as const;
+  const ay = [mix(0, y1), mix(y1, y2), mix(y2, 1)] as const;
+  const bx = [mix(ax[0], ax[1]), mix(ax[1], ax[2])] as const;
+  const by = [mix(ay[0], ay[1]), mix(ay[1], ay[2])] as const;
+  const value = compileCurve(curve).value(p);
+  if (Math.abs(value) < 1e-9 || Math.abs(1 - value) < 1e-9) return undefined;
+  const limit = (x: number) => Math.min(Math.max(x, 0), 1);
+  return [
+    bezier(limit(ax[0] / p), ay[0] / value, limit(bx[0] / p), by[0] / value),
+    bezier(
+      limit((bx[1] - p) / (1 - p)),
+      (by[1] - value) / (1 - value),
+      limit((ax[2] - p) / (1 - p)),
+      (ay[2] - value) / (1 - value),
+    ),
+  ];
+}
+
+function bezier(x1: number, y1: number, x2: number, y2: number): CubicBezierCurve {
+  return { kind: "cubic-bezier", x1, y1, x2, y2 };
+}
+
+/** The bezier's parameter at abscissa `p`. The curve with its ordinates at 1/3 and 2/3 is y = t. */
+function parameterAt({ x1, x2 }: CubicBezierCurve, p: number): number {
+  return compileCurve(bezier(x1, 1 / 3, x2, 2 / 3)).value(p);
+}

@@ -1,0 +1,33 @@
+import type { ChannelId, Track } from "../study/index.ts";
+import { resolveStarts } from "../study/index.ts";
+import { defineEdit } from "./change.ts";
+import { draftTrack, draftTweens } from "./find.ts";
+
+/** Moves a tween with all its keys so that it starts at a time of the study, ms, 0 or later. */
+export const moveTween = defineEdit<{ tweenId: string; start: number }>(
+  "move tween",
+  (draft, { tweenId, start }, study) => {
+    const now = resolveStarts(study).startOf.get(tweenId);
+    if (now === undefined) return;
+    for (const tween of draftTweens(draft.sequence))
+      if (tween.id === tweenId) tween.tether.offset += Math.max(start, 0) - now;
+  },
+);
+
+/** Names a tween. */
+export const renameTween = defineEdit<{ tweenId: string; name: string }>(
+  "rename tween",
+  (draft, { tweenId, name }) => {
+    for (const tween of draftTweens(draft.sequence)) if (tween.id === tweenId) tween.name = name;
+  },
+);
+
+/** Sets how a track blends: the route of angles, the space of colors, absolute or relative. */
+export const setTrack = defineEdit<{
+  tweenId: string;
+  channel: ChannelId;
+  set: Pick<Track, "route" | "space" | "mode">;
+}>("change track", (draft, { tweenId, channel, set }) => {
+  const track = draftTrack(draft, tweenId, channel);
+  if (track) Object.assign(track, set);
+});

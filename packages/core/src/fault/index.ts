@@ -1,0 +1,1 @@
+export { bad, type Fault, faultText, good, type Result } from "./fault.ts";

@@ -1,0 +1,268 @@
+import { sameCurve } from "../curve/index.ts";
+import {
+  type CompiledTrack,
+  compileStudy,
+  type DrivenChannel,
+  type Layer,
+  stackBeneath,
+} from "../motion/index.ts";
+import { type ChannelId, channelOf, type Figure, restValue, type Study } from "../study/index.ts";
+import { CSS_PROPERTIES, type CssProperty } from "./cssProperties.ts";
+import { classNames, cssCurve, cssNumber } from "./cssText.ts";
+
+/** CSS that plays a study, and what it is to be put on. */
+export interface CssHandoff {
+  readonly text: string;
+  /** Class name of each figure, by figure id. */
+  readonly classOf: Readonly<Record<string, string>>;
+}
+
+/** One animation of one figure: its keyframes and when it runs. */
+interface CssAnimation {
+  readonly name: string;
+  readonly frames: readonly string[];
+  readonly duration: number;
+  readonly delay: number;
+  readonly fill: string;
+}
+
+/** Two keys at one time cannot share an offset in CSS; the earlier one moves this much back, in %. */
+const HAIR = 0.0001;
+
+/**
+ * CSS that moves as `motion.at(t)` says: for each figure a rule and its `@keyframes`.
+ *
+ * Each track becomes one animation of an individual transform property (or `opacity`, `color` …)
+ * with the keys' own curves, so the browser computes the same function and can run it off the main
+ * thread. Where the two channels of one property go by different keys or curves, or add to something
+ * that still moves, the channels run as registered custom properties and the property is put
+ * together from them; see docs/decisions.md.
+ */
+export function handoffCss(study: Study): CssHandoff {
+  const motion = compileStudy(study);
+  const names = classNames(study.figures.map((figure) => figure.name));
+  const classOf = Object.fromEntries(study.figures.map((f, i) => [f.id, names[i] as string]));
+  const blocks = [
+    `/* ${study.name.replaceAll("*/", "")}: ${cssNumber(motion.duration)} ms. */`,
+    ...study.figures.map((figure, i) => {
+      const driven = motion.driven.filter((channel) => channel.figureIndex === i);
+      return figureCss(figure, names[i] as string, driven, classOf);
+    }),
+  ];
+  return { text: `${blocks.join("\n\n")}\n`, classOf };
+}
+
+function figureCss(
+  figure: Figure,
+  name: string,
+  driven: readonly DrivenChannel[],
+  classOf: Readonly<Record<string, string>>,
+): string {
+  const declarations = [
+    "position: absolute;",
+    "left: 0;",
+    "top: 0;",
+    `transform-origin: ${cssNumber(figure.pivot.x * 100)}% ${cssNumber(figure.pivot.y * 100)}%;`,
+  ];
+  const registered: string[] = [];
+  const animations: CssAnimation[] = [];
+  for (const property of CSS_PROPERTIES) {
+    const channels = property.channels.map((id) => ({
+      id,
+      rest: restValue(figure, id),
+      layers: driven.find((each) => each.channel.id === id)?.layers ?? [],
+    }));
+    const written = isJoined(channels)
+      ? joined(property, channels, name)
+      : apart(property, channels, name);
+    declarations.push(...written.declarations);
+    registered.push(...written.registered);
+    animations.push(...written.animations);
+  }
+  if (animations.length > 0)
+    declarations.push(
+      `animation:\n    ${animations
+        .map(
+          ({ name: id, duration, delay, fill }) =>
+            `${id} ${cssNumber(duration)}ms linear ${cssNumber(delay)}ms ${fill}`,
+        )
+        .join(",\n    ")};`,
+    );
+  const parent = figure.parent === null ? undefined : classOf[figure.parent];
+  const rule = `${parent ? `/* Stands inside .${parent}. */\n` : ""}.${name} {\n  ${declarations.join("\n  ")}\n}`;
+  const frames = animations.map(
+    (animation) => `@keyframes ${animation.name} {\n  ${animation.frames.join("\n  ")}\n}`,
+  );
+  return [...registered, rule, ...frames].join("\n\n");
+}
+
+/** A channel on its way into CSS. */
+interface CssChannel {
+  readonly id: ChannelId;
+  readonly rest: number | string;
+  readonly layers: readonly Layer[];
+}
+
+interface Written {
+  readonly declarations: readonly string[];
+  readonly registered: readonly string[];
+  readonly animations: readonly CssAnimation[];
+}
+
+/** Whether the property itself can be animated: its channels go in step and nothing adds up. */
+function isJoined(channels: readonly CssChannel[]): boolean {
+  const moving = channels.filter(({ layers }) => layers.length > 0);
+  for (const channel of moving) {
+    if (!channel.layers.every((layer, i) => !layer.relative || isSettled(channel.layers, i)))
+      return false;
+    if (!staysLegal(channel)) return false;
+  }
+  const [first, second] = moving;
+  if (!first || !second) return true;
+  return (
+    first.layers.length === second.layers.length &&
+    first.layers.every((layer, i) => inStep(layer, second.layers[i] as Layer))
+  );
+}
+
+/** Whether everything beneath a layer has come to rest when it starts. */
+function isSettled(layers: readonly Layer[], index: number): boolean {
+  const { start } = layers[index] as Layer;
+  return layers.slice(0, index).every((beneath) => beneath.end <= start);
+}
+
+/** CSS clamps opacity at each keyframe, Levitas only where it is shown; they agree inside [0, 1]. */
+function staysLegal({ id, layers }: CssChannel): boolean {
+  const { legal } = channelOf(id);
+  if (!legal) return true;
+  return layers.every((layer) =>
+    layer.track.values.every((value) => value >= legal.min && value <= legal.max),
+  );
+}
+
+function inStep(a: Layer, b: Layer): boolean {
+  return (
+    a.tween === b.tween &&
+    a.start === b.start &&
+    a.fill === b.fill &&
+    a.track.times.length === b.track.times.length &&
+    a.track.times.every((time, i) => time === b.track.times[i]) &&
+    a.track.shapes.every((shape, i) => {
+      const other = b.track.shapes[i];
+      return other !== undefined && sameCurve(shape, other);
+    })
+  );
+}
+
+/** Animates the property itself. A channel that stands still takes part with its rest value. */
+function joined(property: CssProperty, channels: readonly CssChannel[], name: string): Written {
+  const write = (values: readonly (number | string)[]) =>
+    values
+      .map((value) => (typeof value === "number" ? `${cssNumber(value)}${property.unit}` : value))
+      .join(" ");
+  const moving = channels.filter(({ layers }) => layers.length > 0);
+  const rest = channels.map((channel) => channel.rest);
+  const animations = (moving[0]?.layers ?? []).map((layer, index, all) => {
+    const id = `${name}-${property.property}${all.length > 1 ? `-${index + 1}` : ""}`;
+    const valuesAt = (key: number) =>
+      channels.map((channel) => {
+        const own = channel.layers[index];
+        if (!own) return channel.rest;
+        const base = own.relative ? stackBeneath(channel.layers, index, Number(channel.rest)) : 0;
+        return keyText(own.track, key, base);
+      });
+    return animation(id, layer, index, (key) => `${property.property}: ${write(valuesAt(key))};`);
+  });
+  return { declarations: [`${property.property}: ${write(rest)};`], registered: [], animations };
+}
+
+/** Animates each channel as a registered custom property, relative layers each as one of their own. */
+function apart(property: CssProperty, channels: readonly CssChannel[], name: string): Written {
+  const declarations: string[] = [];
+  const registered: string[] = [];
+  const animations: CssAnimation[] = [];
+  const register = (variable: string, value: string) => {
+    const zero = `0${property.unit}`;
+    registered.push(
+      `@property ${variable} {\n  syntax: "${property.syntax}";\n  inherits: false;\n  initial-value: ${zero};\n}`,
+    );
+    declarations.push(`${variable}: ${value};`);
+  };
+  const parts = channels.map(({ id, rest, layers }) => {
+    const variable = `--${name}-${id.toLowerCase()}`;
+    register(variable, `${cssNumber(Number(rest))}${property.unit}`);
+    const terms = [`var(${variable})`];
+    layers.forEach((layer, index) => {
+      const added = layer.relative && !isSettled(layers, index);
+      const target = added ? `${variable}-${index + 1}` : variable;
+      if (added) {
+        register(target, `0${property.unit}`);
+        terms.push(`var(${target})`);
+      }
+      const base = layer.relative && !added ? stackBeneath(layers, index, Number(rest)) : 0;
+      const own = layers.length > 1 ? `-${index + 1}` : "";
+      animations.push(
+        animation(`${name}-${id.toLowerCase()}${own}`, layer, index, (key) => {
+          const value = keyText(layer.track, key, base);
+          return `${target}: ${typeof value === "number" ? cssNumber(value) : value}${property.unit};`;
+        }),
+      );
+    });
+    return terms.length === 1 ? terms[0] : `calc(${terms.join(" + ")})`;
+  });
+  declarations.push(`${property.property}: ${parts.join(" ")};`);
+  return { declarations, registered, animations };
+}
+
+/** One layer as an animation; `declare` writes what a key sets. */
+function animation(
+  name: string,
+  layer: Layer,
+  index: number,
+  declare: (key: number) => string,
+): CssAnimation {
+  const { times, shapes } = layer.track;
+  const last = times.length - 1;
+  const begin = times[0] as number;
+  const duration = (times[last] as number) - begin;
+  const frames: string[] = [];
+  for (let key = 0; key <= last; key++) {
+    // Of several keys at one time only the first is arrived at and only the last is left from.
+    const sameBefore = key > 0 && times[key - 1] === times[key];
+    const sameAfter = key < last && times[key + 1] === times[key];
+    if ((sameBefore || key === 0) && sameAfter) continue;
+    const place = duration > 0 ? (((times[key] as number) - begin) / duration) * 100 : 100;
+    const shape = shapes[key];
+    const timing =
+      shape && !sameAfter && shape.kind !== "linear"
+        ? ` animation-timing-function: ${cssCurve(shape)};`
+        : "";
+    const offset = sameAfter ? place - HAIR : place;
+    frames.push(`${cssNumber(offset)}% { ${declare(key)}${timing} }`);
+  }
+  // Only what starts first may show before its time; see the rules of layers.
+  const backwards = index === 0 && (layer.fill === "backwards" || layer.fill === "both");
+  const forwards = layer.fill === "forwards" || layer.fill === "both";
+  return {
+    name,
+    frames,
+    duration,
+    delay: layer.start,
+    fill: forwards ? (backwards ? "both" : "forwards") : backwards ? "backwards" : "none",
+  };
+}
+
+/** What a key says in CSS: a number with `base` added, or a colour. */
+function keyText(track: CompiledTrack, key: number, base: number): number | string {
+  if (track.components === 1) return (track.values[key] as number) + base;
+  const at = key * 4;
+  const alpha = track.values[at + 3] as number;
+  const part = (c: number) => cssNumber(alpha === 0 ? 0 : (track.values[at + c] as number) / alpha);
+  const opacity = alpha === 1 ? "" : ` / ${cssNumber(alpha)}`;
+  if (track.space === "oklab") return `oklab(${part(0)} ${part(1)} ${part(2)}${opacity})`;
+  const byte = (c: number) => cssNumber(Number(part(c)) * 255);
+  // The comma form is the legacy syntax, which browsers blend in sRGB.
+  return alpha === 1
+    ? `rgb(${byte(0)}, ${byte(1)}, ${byte(2)})`
+    : `rgba(${byte(0)}, ${byte(1)}, ${byte(2)}, ${cssNumber(alpha)})`;
+}

@@ -1,0 +1,63 @@
+/** How playing goes on at the ends: stop, begin again, or turn around. */
+export type PlayMode = "once" | "loop" | "swing";
+
+/** Where the playhead is and which way it goes. */
+export interface Playhead {
+  /** ms, within [0, duration]. */
+  readonly time: number;
+  readonly direction: 1 | -1;
+  /** False once it has stopped at the end. */
+  readonly playing: boolean;
+}
+
+/**
+ * Moves a playing playhead on by `elapsed` ms of real time at `rate`. Depends on time alone, so any
+ * frame rate gives the same motion. `once` lands exactly on the end and stops; a jump over several
+ * loops is taken at once. A duration of 0 stays at 0.
+ */
+export function advancePlayhead(
+  head: Playhead,
+  elapsed: number,
+  { mode, rate, duration }: { mode: PlayMode; rate: number; duration: number },
+): Playhead {
+  if (!head.playing) return head;
+  if (duration <= 0) return { ...head, time: 0 };
+  const moved = elapsed * rate;
+  if (mode === "once") {
+    const time = head.time + moved;
+    return time >= duration
+      ? { time: duration, direction: 1, playing: false }
+      : { time, direction: 1, playing: true };
+  }
+  if (mode === "loop") return { time: (head.time + moved) % duration, direction: 1, playing: true };
+  // Swinging unrolled: a way there and back is one stretch of twice the duration.
+  const unrolled = head.direction === 1 ? head.time : 2 * duration - head.time;
+  const place = (unrolled + moved) % (2 * duration);
+  return place <= duration
+    ? { time: place, direction: 1, playing: true }
+    : { time: 2 * duration - place, direction: -1, playing: true };
+}
+
+/**
+ * What is shown when fewer frames a second are emulated: the time of the frame last begun. The very
+ * end is shown as it is, or the motion would seem to miss its target.
+ */
+export function quantizeTime(time: number, frameRate: number, duration: number): number {
+  if (time >= duration) return duration;
+  return timeOfFrame(frameAt(time, frameRate), frameRate);
+}
+
+/** The frame last begun at a time. A hair of rounding below a frame counts as the frame. */
+export function frameAt(time: number, frameRate: number): number {
+  return Math.floor((time * frameRate) / 1000 + 1e-6);
+}
+
+/** When a frame begins, ms. */
+export function timeOfFrame(frame: number, frameRate: number): number {
+  return (frame * 1000) / frameRate;
+}
+
+/** The frame boundary nearest to a time, ms. */
+export function nearestFrame(time: number, frameRate: number): number {
+  return timeOfFrame(Math.round((time * frameRate) / 1000), frameRate);
+}

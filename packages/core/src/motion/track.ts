@@ -1,0 +1,162 @@
+import { type CompiledCurve, type Curve, compileCurve } from "../curve/index.ts";
+import { channelOf, curveOfKey, type SharedCurve, type Track } from "../study/index.ts";
+import { angleDelta, type ColorSpace, readColor } from "../value/index.ts";
+
+/**
+ * A track made ready: its keys in flat arrays, times counted from the tween's start. A number has
+ * one component, a colour four (premultiplied, in the track's space).
+ */
+export interface CompiledTrack {
+  readonly track: Track;
+  readonly components: 1 | 4;
+  readonly space: ColorSpace;
+  /** Times of the keys, ms, never falling. */
+  readonly times: Float64Array;
+  /** Values as the keys say them, `components` numbers each; NaN where one is yet to be found. */
+  readonly said: Float64Array;
+  /**
+   * Values as they are reached. Only angles with a route differ from what is said: each goes on from
+   * where the route before it led, so a needle that went past 360° stays there and never jumps.
+   */
+  readonly values: Float64Array;
+  readonly curves: readonly CompiledCurve[];
+  /** The curves as data, for hand-offs. */
+  readonly shapes: readonly Curve[];
+  readonly hasFound: boolean;
+}
+
+interface Cached {
+  readonly shared: readonly SharedCurve[];
+  readonly compiled: CompiledTrack;
+}
+
+const cache = new WeakMap<Track, Cached>();
+
+/**
+ * Compiles a track. The same track object with the same shared curves gives the same result, so an
+ * edit of one key costs one track.
+ */
+export function compileTrack(track: Track, shared: readonly SharedCurve[]): CompiledTrack {
+  const known = cache.get(track);
+  if (known && (known.shared === shared || !refersToShared(track))) return known.compiled;
+  const compiled = build(track, shared);
+  cache.set(track, { shared, compiled });
+  return compiled;
+}
+
+/**
+ * The track with the values its keys take "as found": `found` holds what the channel has when the
+ * tween starts, one number or four.
+ */
+export function withFoundValues(compiled: CompiledTrack, found: ArrayLike<number>): CompiledTrack {
+  const { components } = compiled;
+  const said = Float64Array.from(compiled.said, (value, i) =>
+    Number.isNaN(value) ? (found[i % components] as number) : value,
+  );
+  return { ...compiled, said, values: reach(compiled.track, said), hasFound: false };
+}
+
+function refersToShared(track: Track): boolean {
+  return track.keys.some((key) => key.curve !== undefined && "shared" in key.curve);
+}
+
+function build(track: Track, shared: readonly SharedCurve[]): CompiledTrack {
+  const channel = channelOf(track.channel);
+  const components = channel.kind === "color" ? 4 : 1;
+  const space = track.space ?? "oklab";
+  const { keys } = track;
+  const said = new Float64Array(keys.length * components);
+  let hasFound = false;
+  keys.forEach((key, i) => {
+    if (typeof key.value === "object") {
+      hasFound = true;
+      said.fill(Number.NaN, i * components, (i + 1) * components);
+    } else if (typeof key.value === "number") said[i] = key.value;
+    else said.set(readColor(key.value, space) ?? [0, 0, 0, 1], i * components);
+  });
+  const shapes = keys.slice(0, -1).map((key) => curveOfKey({ curves: shared }, key));
+  return {
+    track,
+    components,
+    space,
+    times: Float64Array.from(keys, (key) => key.time),
+    said,
+    values: reach(track, said),
+    curves: shapes.map(compileCurve),
+    shapes,
+    hasFound,
+  };
+}
+
+/** Values as they are reached; see `CompiledTrack.values`. */
+function reach(track: Track, said: Float64Array): Float64Array {
+  const route = track.route ?? "none";
+  if (route === "none" || track.mode === "relative" || channelOf(track.channel).kind !== "angle")
+    return said;
+  const values = Float64Array.from(said);
+  for (let i = 1; i < values.length; i++)
+    values[i] =
+      (values[i - 1] as number) + angleDelta(said[i - 1] as number, said[i] as number, route);
+  return values;
+}
+
+/**
+ * Index of the span in which `time` lies: the last one that begins at or before it, so that at equal
+ * key times the later key holds; the last span for times past the end. At least 0.
+ */
+export function spanAt(times: Float64Array, time: number): number {
+  let from = 0;
+  let to = times.length;
+  while (from < to) {
+    const middle = (from + to) >> 1;
+    if ((times[middle] as number) <= time) from = middle + 1;
+    else to = middle;
+  }
+  return from - 1 > 0 ? from - 1 : 0;
+}
+
+/**
+ * One component of a track's value, `time` counted from the tween's start. Before the first key it
+ * is that key's value. From the last key on it is where the last curve ended, which CSS allows to be
+ * elsewhere than at the key (`linear(0, 0.5)`).
+ */
+export function trackValue(compiled: CompiledTrack, time: number, component: number): number {
+  const { times, values, curves, components } = compiled;
+  if (time < (times[0] as number)) return values[component] as number;
+  const span = spanAt(times, time);
+  if (span === curves.length) return endValue(compiled, component);
+  const at = span * components + component;
+  const start = times[span] as number;
+  const from = values[at] as number;
+  const p = (time - start) / ((times[span + 1] as number) - start);
+  return (
+    from + ((values[at + components] as number) - from) * (curves[span] as CompiledCurve).value(p)
+  );
+}
+
+function endValue({ times, values, curves, components }: CompiledTrack, component: number): number {
+  const last = curves.length;
+  const to = values[last * components + component] as number;
+  if (last === 0 || times[last - 1] === times[last]) return to;
+  const progress = (curves[last - 1] as CompiledCurve).value(1);
+  // from + (to - from) could miss the target by a rounding; it has to be hit exactly.
+  if (progress === 1) return to;
+  const from = values[(last - 1) * components + component] as number;
+  return from + (to - from) * progress;
+}
+
+/**
+ * Rate of change of one component in units per second, analytic from the curve's slope, from the
+ * right at keys; 0 before the first key and from the last one on.
+ */
+export function trackVelocity(compiled: CompiledTrack, time: number, component: number): number {
+  const { times, values, curves, components } = compiled;
+  const span = spanAt(times, time);
+  if (time < (times[0] as number) || span === curves.length) return 0;
+  const at = span * components + component;
+  const change = (values[at + components] as number) - (values[at] as number);
+  if (change === 0) return 0;
+  const start = times[span] as number;
+  const width = (times[span + 1] as number) - start;
+  return (change * (curves[span] as CompiledCurve).slope((time - start) / width) * 1000) / width;
+}

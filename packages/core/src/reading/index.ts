@@ -1,0 +1,1 @@
+export { type CurveRange, curveRange } from "./curveRange.ts";

@@ -1,0 +1,2 @@
+export { readStudy, readStudyText } from "./readStudy.ts";
+export { LIMITS } from "./studyShape.ts";

@@ -1,0 +1,258 @@
+import "reflect-metadata";
+import { Type } from "class-transformer";
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateIf,
+  ValidateNested,
+} from "class-validator";
+import { CHANNELS, FIGURE_HUES, FIGURE_KINDS, STUDY_FORMAT } from "../study/index.ts";
+import { ANGLE_ROUTES } from "../value/index.ts";
+import { IsKeyValue, IsSpanCurve } from "./decorators.ts";
+
+/** The limits of a document; the JSON Schema repeats them. */
+export const LIMITS = { figures: 5000, items: 20_000, keys: 100_000, name: 200, text: 20_000 };
+
+const CHANNEL_IDS = CHANNELS.map((channel) => channel.id);
+const FILLS = ["none", "forwards", "backwards", "both"];
+const DIRECTIONS = ["normal", "reverse", "alternate", "alternate-reverse"];
+
+/** A short text: an id or a name. */
+function IsName(): PropertyDecorator {
+  return (target, key) => {
+    IsString()(target, key);
+    MinLength(1)(target, key);
+    MaxLength(LIMITS.name)(target, key);
+  };
+}
+
+class PivotShape {
+  @IsNumber() x!: number;
+  @IsNumber() y!: number;
+}
+
+class SceneShape {
+  @IsNumber() @Min(1) @Max(10_000) width!: number;
+  @IsNumber() @Min(1) @Max(10_000) height!: number;
+  @IsString() @MaxLength(LIMITS.name) background!: string;
+  @IsNumber() @Min(1) @Max(240) frameRate!: number;
+}
+
+class IconShapeShape {
+  @IsString() @MaxLength(LIMITS.text) path!: string;
+  @IsOptional() @IsString() fill?: string;
+  @IsOptional() @IsString() stroke?: string;
+  @IsOptional() @IsNumber() @Min(0) strokeWidth?: number;
+}
+
+class LookShape {
+  @IsOptional() @IsBoolean() clip?: boolean;
+  @IsOptional() @IsString() @MaxLength(LIMITS.name) heading?: string;
+  @IsOptional() @IsString() @MaxLength(LIMITS.name) title?: string;
+  @IsOptional() @IsString() @MaxLength(LIMITS.name) detail?: string;
+  @IsOptional() @IsBoolean() code?: boolean;
+  @IsOptional() @IsString() @MaxLength(LIMITS.text) text?: string;
+  @IsOptional() @IsNumber() @Min(1) @Max(1000) size?: number;
+  @IsOptional() @IsNumber() @Min(1) @Max(1000) weight?: number;
+  @IsOptional() @IsIn(["start", "center", "end"]) align?: string;
+  @IsOptional() @IsBoolean() numbers?: boolean;
+  @IsOptional() @IsNumber() @Min(1) @Max(2000) line?: number;
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(2)
+  @IsNumber({}, { each: true })
+  box?: number[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(500)
+  @ValidateNested({ each: true })
+  @Type(() => IconShapeShape)
+  shapes?: IconShapeShape[];
+}
+
+class FigureShape {
+  @IsName() id!: string;
+  @IsName() name!: string;
+  @IsIn(FIGURE_KINDS.map((kind) => kind.id)) kind!: string;
+  @ValidateIf((figure: FigureShape) => figure.parent !== null) @IsName() parent!: string | null;
+  @IsObject() @ValidateNested() @Type(() => PivotShape) pivot!: PivotShape;
+  @IsIn(FIGURE_HUES) hue!: string;
+  @IsObject() rest!: object;
+  @IsObject() @ValidateNested() @Type(() => LookShape) look!: LookShape;
+}
+
+class SharedCurveShape {
+  @IsName() id!: string;
+  @IsName() name!: string;
+  @IsObject() curve!: object;
+}
+
+class TetherShape {
+  @IsIn(["start", "marker", "item"]) to!: string;
+  @ValidateIf((tether: TetherShape) => tether.to !== "start") @IsName() id?: string;
+  @ValidateIf((tether: TetherShape) => tether.to === "item") @IsIn(["start", "end"]) edge?: string;
+  @IsNumber() offset!: number;
+}
+
+class KeyShape {
+  @IsName() id!: string;
+  @IsNumber() time!: number;
+  @IsKeyValue() value!: unknown;
+  @IsOptional() @IsSpanCurve() curve?: object;
+}
+
+class TrackShape {
+  @IsIn(CHANNEL_IDS) channel!: string;
+  @IsOptional() @IsIn(["absolute", "relative"]) mode?: string;
+  @IsOptional() @IsIn(ANGLE_ROUTES) route?: string;
+  @IsOptional() @IsIn(["oklab", "srgb"]) space?: string;
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(LIMITS.keys)
+  @ValidateNested({ each: true })
+  @Type(() => KeyShape)
+  keys!: KeyShape[];
+}
+
+class StaggerShape {
+  @IsIn(["list", "shuffle", "front"]) order!: string;
+  @IsNumber() gap!: number;
+  @IsOptional() @IsNumber() seed?: number;
+}
+
+/** What everything in a sequence has. */
+class ItemShape {
+  @IsIn(["tween", "group", "cue", "freeze", "shake"]) type!: string;
+  @IsName() id!: string;
+  @IsName() name!: string;
+  @IsObject() @ValidateNested() @Type(() => TetherShape) tether!: TetherShape;
+}
+
+class RepeatingShape extends ItemShape {
+  @ValidateIf((item: RepeatingShape) => item.iterations != null)
+  @IsNumber()
+  @Min(0)
+  iterations?: number | null;
+  @IsOptional() @IsIn(DIRECTIONS) direction?: string;
+  @IsOptional() @IsNumber() @Min(0) pause?: number;
+}
+
+class TweenShape extends RepeatingShape {
+  @IsArray() @ArrayMaxSize(LIMITS.figures) @IsString({ each: true }) figures!: string[];
+  @IsArray() @ValidateNested({ each: true }) @Type(() => TrackShape) tracks!: TrackShape[];
+  @IsOptional() @IsIn(FILLS) fill?: string;
+  @IsOptional() @IsBoolean() disabled?: boolean;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => StaggerShape) stagger?: StaggerShape;
+}
+
+class GroupShape extends RepeatingShape {
+  @IsOptional() @IsNumber() rate?: number;
+  @IsArray()
+  @ArrayMaxSize(LIMITS.items)
+  @ValidateNested({ each: true })
+  @Type(() => ItemShape, itemTypes())
+  items!: ItemShape[];
+}
+
+class FreezeShape extends ItemShape {
+  @IsNumber() @Min(0) frames!: number;
+  @IsOptional() @IsArray() @IsString({ each: true }) figures?: string[];
+}
+
+class ShakeShape extends ItemShape {
+  @IsNumber() @Min(0) duration!: number;
+  @IsNumber() @Min(0) frequency!: number;
+  @IsNumber() amplitude!: number;
+  @IsNumber() seed!: number;
+  @IsOptional() @IsArray() @IsString({ each: true }) figures?: string[];
+}
+
+/** Chooses the class of a sequence item by its `type`; read late, when all classes exist. */
+function itemTypes() {
+  return {
+    keepDiscriminatorProperty: true,
+    discriminator: {
+      property: "type",
+      get subTypes() {
+        return [
+          { value: TweenShape, name: "tween" },
+          { value: GroupShape, name: "group" },
+          { value: ItemShape, name: "cue" },
+          { value: FreezeShape, name: "freeze" },
+          { value: ShakeShape, name: "shake" },
+        ];
+      },
+    },
+  };
+}
+
+class SourceShape {
+  @IsName() figure!: string;
+  @IsIn(CHANNEL_IDS) channel!: string;
+}
+
+class FollowerShape {
+  @IsName() id!: string;
+  @IsName() figure!: string;
+  @IsIn(CHANNEL_IDS) channel!: string;
+  @IsObject() @ValidateNested() @Type(() => SourceShape) source!: SourceShape;
+  @IsIn(["value", "speed"]) of!: string;
+  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(2) @IsNumber({}, { each: true }) from!: number[];
+  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(2) @IsNumber({}, { each: true }) to!: number[];
+  @IsOptional() @IsSpanCurve() curve?: object;
+  @IsOptional() @IsBoolean() clamp?: boolean;
+  @IsOptional() @IsNumber() lag?: number;
+}
+
+class MarkerShape {
+  @IsName() id!: string;
+  @IsName() name!: string;
+  @IsNumber() time!: number;
+}
+
+/** The shape of a study document, version 1. What crosses its objects is checked by `checkStudy`. */
+export class StudyShape {
+  @Equals(STUDY_FORMAT) format!: string;
+  @IsInt() @Min(1) version!: number;
+  @IsName() name!: string;
+  @IsObject() @ValidateNested() @Type(() => SceneShape) scene!: SceneShape;
+  @IsArray()
+  @ArrayMaxSize(LIMITS.figures)
+  @ValidateNested({ each: true })
+  @Type(() => FigureShape)
+  figures!: FigureShape[];
+  @IsArray()
+  @ArrayMaxSize(LIMITS.items)
+  @ValidateNested({ each: true })
+  @Type(() => SharedCurveShape)
+  curves!: SharedCurveShape[];
+  @IsArray()
+  @ArrayMaxSize(LIMITS.items)
+  @ValidateNested({ each: true })
+  @Type(() => ItemShape, itemTypes())
+  sequence!: ItemShape[];
+  @IsArray()
+  @ArrayMaxSize(LIMITS.items)
+  @ValidateNested({ each: true })
+  @Type(() => FollowerShape)
+  followers!: FollowerShape[];
+  @IsArray()
+  @ArrayMaxSize(LIMITS.items)
+  @ValidateNested({ each: true })
+  @Type(() => MarkerShape)
+  markers!: MarkerShape[];
+}

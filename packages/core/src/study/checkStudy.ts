@@ -1,0 +1,241 @@
+import { checkCurve, checkNumber } from "../curve/index.ts";
+import type { Fault } from "../fault/index.ts";
+import { isColor } from "../value/index.ts";
+import { type ChannelDefinition, findChannel } from "./channels.ts";
+import type { Key, SequenceItem, Study, Track, Tween } from "./study.ts";
+import { resolveStarts } from "./tethers.ts";
+
+const ANY = { min: -Infinity, max: Infinity };
+
+/** What is known of the document while it is walked. */
+interface Names {
+  readonly figures: ReadonlySet<string>;
+  readonly curves: ReadonlySet<string>;
+  readonly markers: ReadonlySet<string>;
+  readonly items: ReadonlySet<string>;
+}
+
+/**
+ * What crosses objects in a study whose shape is right: ids that name nothing or name two things,
+ * keys out of order, values of the wrong kind, curves out of range, parents, tethers and followers
+ * that run in a circle. An empty list means the study is sound.
+ */
+export function checkStudy(study: Study): Fault[] {
+  const faults: Fault[] = [];
+  const names: Names = {
+    figures: collect(study.figures, "figures", faults),
+    curves: collect(study.curves, "curves", faults),
+    markers: collect(study.markers, "markers", faults),
+    items: collectItems(study.sequence, "sequence", new Set(), faults),
+  };
+  checkFigures(study, names, faults);
+  study.curves.forEach((shared, i) => {
+    faults.push(...checkCurve(shared.curve, `curves[${i}].curve`));
+  });
+  const keys = new Set<string>();
+  checkItems(study.sequence, "sequence", names, keys, faults);
+  checkFollowers(study, names, faults);
+  const { loop } = resolveStarts(study);
+  if (loop.length > 0)
+    faults.push({
+      code: "tether-loop",
+      path: `sequence[${study.sequence.findIndex((item) => item.id === loop[0])}].tether`,
+      message: `Found a circle of tethers: ${[...loop, loop[0]].join(" → ")}.`,
+      cure: "Hang one of them on the study's start.",
+    });
+  return faults;
+}
+
+function collect(list: readonly { id: string }[], path: string, faults: Fault[]): Set<string> {
+  const seen = new Set<string>();
+  list.forEach(({ id }, i) => {
+    if (seen.has(id)) faults.push(duplicate(`${path}[${i}].id`, id));
+    seen.add(id);
+  });
+  return seen;
+}
+
+function collectItems(
+  items: readonly SequenceItem[],
+  path: string,
+  seen: Set<string>,
+  faults: Fault[],
+): Set<string> {
+  items.forEach((item, i) => {
+    if (seen.has(item.id)) faults.push(duplicate(`${path}[${i}].id`, item.id));
+    seen.add(item.id);
+    if (item.type === "group") collectItems(item.items, `${path}[${i}].items`, seen, faults);
+  });
+  return seen;
+}
+
+function duplicate(path: string, id: string): Fault {
+  return {
+    code: "duplicate-id",
+    path,
+    message: `Found the id ${JSON.stringify(id)} a second time.`,
+    cure: "Give each thing an id of its own.",
+  };
+}
+
+function dangling(path: string, what: string, id: string): Fault {
+  return {
+    code: "dangling-id",
+    path,
+    message: `Found ${JSON.stringify(id)}, and there is no such ${what}.`,
+    cure: `Name a ${what} of this study.`,
+  };
+}
+
+function checkFigures(study: Study, names: Names, faults: Fault[]): void {
+  const parentOf = new Map(study.figures.map((figure) => [figure.id, figure.parent]));
+  study.figures.forEach((figure, i) => {
+    const path = `figures[${i}]`;
+    if (figure.parent !== null && !names.figures.has(figure.parent))
+      faults.push(dangling(`${path}.parent`, "figure", figure.parent));
+    for (const [id, value] of Object.entries(figure.rest)) {
+      const channel = findChannel(id);
+      // Channels of newer versions are kept, not judged.
+      if (channel) faults.push(...checkValue(value, channel, `${path}.rest.${id}`));
+    }
+    const seen = new Set<string>([figure.id]);
+    let parent = figure.parent;
+    while (parent != null && !seen.has(parent)) {
+      seen.add(parent);
+      parent = parentOf.get(parent) ?? null;
+    }
+    if (parent === figure.id)
+      faults.push({
+        code: "parent-loop",
+        path: `${path}.parent`,
+        message: `Found a circle of parents: ${[...seen, figure.id].join(" → ")}.`,
+        cure: "Let one of them stand in the scene (parent null).",
+      });
+  });
+}
+
+function checkItems(
+  items: readonly SequenceItem[],
+  path: string,
+  names: Names,
+  keys: Set<string>,
+  faults: Fault[],
+): void {
+  items.forEach((item, i) => {
+    const here = `${path}[${i}]`;
+    const { tether } = item;
+    if (tether.to === "marker" && !names.markers.has(tether.id))
+      faults.push(dangling(`${here}.tether.id`, "marker", tether.id));
+    if (tether.to === "item" && !names.items.has(tether.id))
+      faults.push(dangling(`${here}.tether.id`, "sequence item", tether.id));
+    if (item.type === "group") checkItems(item.items, `${here}.items`, names, keys, faults);
+    if (item.type === "tween") checkTween(item, here, names, keys, faults);
+  });
+}
+
+function checkTween(
+  tween: Tween,
+  path: string,
+  names: Names,
+  keys: Set<string>,
+  faults: Fault[],
+): void {
+  tween.figures.forEach((id, i) => {
+    if (!names.figures.has(id)) faults.push(dangling(`${path}.figures[${i}]`, "figure", id));
+  });
+  const driven = new Set<string>();
+  tween.tracks.forEach((track, i) => {
+    const here = `${path}.tracks[${i}]`;
+    if (driven.has(track.channel))
+      faults.push({
+        code: "duplicate-track",
+        path: `${here}.channel`,
+        message: `Found ${JSON.stringify(track.channel)} a second time in this tween.`,
+        cure: "Put its keys on one track, or in a tween of their own.",
+      });
+    driven.add(track.channel);
+    checkTrack(track, here, names, keys, faults);
+  });
+}
+
+function checkTrack(
+  track: Track,
+  path: string,
+  names: Names,
+  seen: Set<string>,
+  faults: Fault[],
+): void {
+  const channel = findChannel(track.channel);
+  let before = 0;
+  track.keys.forEach((key, i) => {
+    const here = `${path}.keys[${i}]`;
+    if (seen.has(key.id)) faults.push(duplicate(`${here}.id`, key.id));
+    seen.add(key.id);
+    const late = checkNumber(key.time, `${here}.time`, { min: 0, max: Infinity });
+    faults.push(...late);
+    if (late.length === 0 && key.time < before)
+      faults.push({
+        code: "keys-out-of-order",
+        path: `${here}.time`,
+        message: `Found ${key.time} after ${before}.`,
+        cure: "Put the keys in order of their times.",
+      });
+    if (late.length === 0) before = Math.max(before, key.time);
+    if (channel) faults.push(...checkKeyValue(key, channel, `${here}.value`));
+    if (key.curve === undefined) return;
+    if ("shared" in key.curve) {
+      if (!names.curves.has(key.curve.shared))
+        faults.push(dangling(`${here}.curve.shared`, "shared curve", key.curve.shared));
+    } else faults.push(...checkCurve(key.curve, `${here}.curve`));
+  });
+}
+
+function checkKeyValue(key: Key, channel: ChannelDefinition, path: string): Fault[] {
+  if (typeof key.value === "object" && key.value !== null && key.value.found === true) return [];
+  return checkValue(key.value, channel, path);
+}
+
+function checkValue(value: unknown, channel: ChannelDefinition, path: string): Fault[] {
+  if (channel.kind !== "color") return checkNumber(value, path, ANY);
+  if (typeof value === "string" && isColor(value)) return [];
+  return [
+    {
+      code: "not-a-color",
+      path,
+      message: `Found ${JSON.stringify(value) ?? "nothing"}.`,
+      cure: 'Give a CSS color, such as "#1B6B5A".',
+    },
+  ];
+}
+
+function checkFollowers(study: Study, names: Names, faults: Fault[]): void {
+  const sourceOf = new Map<string, string>();
+  const nameOf = (figure: string, channel: string) => `${figure} ${channel}`;
+  study.followers.forEach((follower, i) => {
+    const path = `followers[${i}]`;
+    if (!names.figures.has(follower.figure))
+      faults.push(dangling(`${path}.figure`, "figure", follower.figure));
+    if (!names.figures.has(follower.source.figure))
+      faults.push(dangling(`${path}.source.figure`, "figure", follower.source.figure));
+    sourceOf.set(
+      nameOf(follower.figure, follower.channel),
+      nameOf(follower.source.figure, follower.source.channel),
+    );
+  });
+  study.followers.forEach((follower, i) => {
+    const first = nameOf(follower.figure, follower.channel);
+    const seen = new Set([first]);
+    let next = sourceOf.get(first);
+    while (next !== undefined && !seen.has(next)) {
+      seen.add(next);
+      next = sourceOf.get(next);
+    }
+    if (next === first)
+      faults.push({
+        code: "follower-loop",
+        path: `followers[${i}].source`,
+        message: `Found a circle of followers: ${[...seen, first].join(" → ")}.`,
+        cure: "Let one of them follow something else.",
+      });
+  });
+}

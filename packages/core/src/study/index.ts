@@ -1,0 +1,51 @@
+export {
+  CHANNELS,
+  type ChannelDefinition,
+  type ChannelId,
+  type ChannelKind,
+  channelOf,
+  clampShown,
+  findChannel,
+} from "./channels.ts";
+export { checkStudy } from "./checkStudy.ts";
+export { FIGURE_HUES, FIGURE_KINDS, type FigureKind, restValue } from "./figures.ts";
+export { emptyStudy, firstStudy } from "./newStudy.ts";
+export {
+  type Cue,
+  type CurveReference,
+  type Figure,
+  type FigureHue,
+  type FigureKindId,
+  type FigureLook,
+  type Fill,
+  type Follower,
+  type Freeze,
+  type Group,
+  type IconShape,
+  type Key,
+  type KeyValue,
+  type Marker,
+  type Repeats,
+  type SequenceItem,
+  type Shake,
+  type SharedCurve,
+  STUDY_FORMAT,
+  STUDY_VERSION,
+  type Stagger,
+  type Study,
+  type StudyScene,
+  type Tether,
+  type Track,
+  type Tween,
+} from "./study.ts";
+export { type ResolvedStarts, resolveStarts } from "./tethers.ts";
+export { LARGEST_THUMBNAIL, thumbnailOf } from "./thumbnail.ts";
+export {
+  curveOfKey,
+  eachTween,
+  findKey,
+  findTween,
+  type KeyPlace,
+  tracksOf,
+  tweenLength,
+} from "./walk.ts";

@@ -1,0 +1,231 @@
+import type { Curve } from "../curve/index.ts";
+import type { AngleRoute, ColorSpace } from "../value/index.ts";
+import type { ChannelId } from "./channels.ts";
+
+/** The word every study file carries in `format`. */
+export const STUDY_FORMAT = "levitas-study";
+
+/** The version written by this program. */
+export const STUDY_VERSION = 1;
+
+/**
+ * The document: plain JSON, described in docs/study-format.md. Times in milliseconds, angles in
+ * degrees clockwise, lengths in px, colours as CSS text. Order is array order.
+ */
+export interface Study {
+  readonly format: typeof STUDY_FORMAT;
+  readonly version: number;
+  readonly name: string;
+  readonly scene: StudyScene;
+  readonly figures: readonly Figure[];
+  readonly curves: readonly SharedCurve[];
+  readonly sequence: readonly SequenceItem[];
+  readonly followers: readonly Follower[];
+  readonly markers: readonly Marker[];
+}
+
+/** The rectangle in which figures move. Its origin is its top left corner, y points down. */
+export interface StudyScene {
+  readonly width: number;
+  readonly height: number;
+  readonly background: string;
+  /** Frames per second that times are counted in. */
+  readonly frameRate: number;
+}
+
+/** A thing that moves. */
+export interface Figure {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: FigureKindId;
+  /** Figure in whose box this one stands; null for the scene. */
+  readonly parent: string | null;
+  /** The point it turns and scales about, as fractions of its width and height. */
+  readonly pivot: { readonly x: number; readonly y: number };
+  /** Which of the five figure hues marks it in the timeline. */
+  readonly hue: FigureHue;
+  /** Values of channels that nothing drives; a channel not named has its initial value. */
+  readonly rest: Readonly<Partial<Record<ChannelId, number | string>>>;
+  /** How it is dressed; what it may say depends on the kind. */
+  readonly look: FigureLook;
+}
+
+export type FigureKindId = "ball" | "block" | "card" | "label" | "icon";
+export type FigureHue = "slate" | "plum" | "olive" | "brick" | "spruce";
+
+/** How a figure is dressed. Fields that its kind does not know are kept and not shown. */
+export interface FigureLook {
+  /** block: figures inside it show only within its box. */
+  readonly clip?: boolean;
+  /** card: the words in the band, large and small. */
+  readonly heading?: string;
+  readonly title?: string;
+  readonly detail?: string;
+  /** card: a bar code at the foot. */
+  readonly code?: boolean;
+  /** label: its text; a line feed begins a new line. */
+  readonly text?: string;
+  readonly size?: number;
+  readonly weight?: number;
+  readonly align?: "start" | "center" | "end";
+  readonly numbers?: boolean;
+  /** label: height of a line, px. */
+  readonly line?: number;
+  /** icon: width and height of the box its paths are drawn in, and the paths. */
+  readonly box?: readonly [number, number];
+  readonly shapes?: readonly IconShape[];
+}
+
+/** One path of an icon. `"color"` stands for the figure's own color channel. */
+export interface IconShape {
+  /** SVG path data. */
+  readonly path: string;
+  readonly fill?: string;
+  readonly stroke?: string;
+  readonly strokeWidth?: number;
+}
+
+/** A curve many spans refer to. */
+export interface SharedCurve {
+  readonly id: string;
+  readonly name: string;
+  readonly curve: Curve;
+}
+
+/** What stands in time. */
+export type SequenceItem = Tween | Group | Cue | Freeze | Shake;
+
+/** What a start hangs on, and how much later it is; a negative offset is earlier. */
+export type Tether =
+  | { readonly to: "start"; readonly offset: number }
+  | { readonly to: "marker"; readonly id: string; readonly offset: number }
+  | {
+      readonly to: "item";
+      readonly id: string;
+      readonly edge: "start" | "end";
+      readonly offset: number;
+    };
+
+/** How something is repeated, as in CSS. Absent fields: once, normal, no pause. */
+export interface Repeats {
+  /** How often it plays; null for endless. */
+  readonly iterations?: number | null;
+  readonly direction?: "normal" | "reverse" | "alternate" | "alternate-reverse";
+  /** Milliseconds between iterations. */
+  readonly pause?: number;
+}
+
+/** A named block of keys with a place in time. Key times count from its start. */
+export interface Tween extends Repeats {
+  readonly type: "tween";
+  readonly id: string;
+  readonly name: string;
+  readonly tether: Tether;
+  readonly figures: readonly string[];
+  readonly tracks: readonly Track[];
+  /** As in CSS; absent means forwards: the last key holds, the first does not show early. */
+  readonly fill?: Fill;
+  readonly disabled?: boolean;
+  readonly stagger?: Stagger;
+}
+
+export type Fill = "none" | "forwards" | "backwards" | "both";
+
+/** Keys of one channel. */
+export interface Track {
+  readonly channel: ChannelId;
+  /** Absent means absolute; relative values are added to what is there. */
+  readonly mode?: "absolute" | "relative";
+  /** Angles only; absent means none: plain numbers. */
+  readonly route?: AngleRoute;
+  /** Colours only; absent means oklab. */
+  readonly space?: ColorSpace;
+  /** In order of time; two may share a time, the later one then holds from there. */
+  readonly keys: readonly Key[];
+}
+
+/** A value of a channel at a time. */
+export interface Key {
+  readonly id: string;
+  /** Milliseconds from the tween's start, 0 or more. */
+  readonly time: number;
+  readonly value: KeyValue;
+  /** The curve of the span that begins here; absent means linear. */
+  readonly curve?: Curve | CurveReference;
+}
+
+/** A number, a CSS colour, or the value the channel has when the tween starts. */
+export type KeyValue = number | string | { readonly found: true };
+
+export interface CurveReference {
+  readonly shared: string;
+}
+
+/** The same tween on many figures, each a little later. */
+export interface Stagger {
+  readonly order: "list" | "shuffle" | "front";
+  readonly gap: number;
+  readonly seed?: number;
+}
+
+/** A sequence inside a sequence. */
+export interface Group extends Repeats {
+  readonly type: "group";
+  readonly id: string;
+  readonly name: string;
+  readonly tether: Tether;
+  readonly rate?: number;
+  readonly items: readonly SequenceItem[];
+}
+
+/** Something that happens at a time: a sound or a named event. */
+export interface Cue {
+  readonly type: "cue";
+  readonly id: string;
+  readonly name: string;
+  readonly tether: Tether;
+}
+
+/** A short stop of time for all figures, or some. */
+export interface Freeze {
+  readonly type: "freeze";
+  readonly id: string;
+  readonly name: string;
+  readonly tether: Tether;
+  readonly frames: number;
+  readonly figures?: readonly string[];
+}
+
+/** Added noise that fades. */
+export interface Shake {
+  readonly type: "shake";
+  readonly id: string;
+  readonly name: string;
+  readonly tether: Tether;
+  readonly duration: number;
+  readonly frequency: number;
+  readonly amplitude: number;
+  readonly seed: number;
+  readonly figures?: readonly string[];
+}
+
+/** A channel computed from another channel. */
+export interface Follower {
+  readonly id: string;
+  readonly figure: string;
+  readonly channel: ChannelId;
+  readonly source: { readonly figure: string; readonly channel: ChannelId };
+  readonly of: "value" | "speed";
+  readonly from: readonly [number, number];
+  readonly to: readonly [number, number];
+  readonly curve?: Curve | CurveReference;
+  readonly clamp?: boolean;
+  readonly lag?: number;
+}
+
+/** A named time. */
+export interface Marker {
+  readonly id: string;
+  readonly name: string;
+  readonly time: number;
+}
