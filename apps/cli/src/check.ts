@@ -1,0 +1,14 @@
+import { faultText } from "@levitas/core/fault";
+import { compileStudy } from "@levitas/core/motion";
+import type { Streams } from "./streams.ts";
+import { readStudyFile } from "./studyFile.ts";
+
+/** `levitas check STUDY.json`: faults on standard error and status 1, or one line that it is sound. */
+export async function check(file: string, streams: Streams): Promise<void> {
+  const study = await readStudyFile(file);
+  const motion = compileStudy(study);
+  for (const note of motion.unplayed) streams.error(`${file}: note: ${faultText(note)}`);
+  streams.print(
+    `${file}: sound: ${study.figures.length} figures, ${motion.driven.length} channels, ${motion.duration} ms`,
+  );
+}

@@ -1,0 +1,30 @@
+import { type DynamicModule, Module } from "@nestjs/common";
+import { DATABASE, type Db } from "./database/database.ts";
+import { DatabaseCloser } from "./database/databaseCloser.ts";
+import { DemosController } from "./demos/demos.controller.ts";
+import { DemosService } from "./demos/demos.service.ts";
+import { HealthController } from "./health/health.controller.ts";
+import { SETTINGS } from "./settings.token.ts";
+import type { Settings } from "./settings.ts";
+import { StudyController } from "./studies/study.controller.ts";
+import { StudyRepository } from "./studies/study.repository.ts";
+import { StudyService } from "./studies/study.service.ts";
+
+/** The server put together. */
+@Module({})
+export class AppModule {
+  static with(settings: Settings, db: Db): DynamicModule {
+    return {
+      module: AppModule,
+      controllers: [StudyController, DemosController, HealthController],
+      providers: [
+        { provide: SETTINGS, useValue: settings },
+        { provide: DATABASE, useValue: db },
+        DatabaseCloser,
+        StudyRepository,
+        StudyService,
+        DemosService,
+      ],
+    };
+  }
+}

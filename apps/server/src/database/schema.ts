@@ -1,0 +1,31 @@
+import { index, integer, real, sqliteTable, text } from "drizzle-orm/sqlite-core";
+
+/** Studies, deleted ones too until their grace time is over. */
+export const studies = sqliteTable(
+  "studies",
+  {
+    id: text("id").primaryKey(),
+    name: text("name").notNull(),
+    /** The name as it is searched: lower case, without accents. */
+    folded: text("folded").notNull(),
+    /** The study document, JSON. */
+    document: text("document").notNull(),
+    /** What a card plays in miniature, JSON. */
+    thumbnail: text("thumbnail").notNull(),
+    /** ms. */
+    duration: real("duration").notNull(),
+    /** Counts up with every save, from 1. */
+    revision: integer("revision").notNull(),
+    /** ms since 1970. */
+    createdAt: integer("created_at").notNull(),
+    changedAt: integer("changed_at").notNull(),
+    deletedAt: integer("deleted_at"),
+  },
+  (table) => [index("studies_changed").on(table.deletedAt, table.changedAt)],
+);
+
+/** What the server remembers about itself. */
+export const notes = sqliteTable("notes", {
+  key: text("key").primaryKey(),
+  value: text("value").notNull(),
+});

@@ -1,0 +1,63 @@
+import type { Fault } from "@levitas/core/fault";
+import {
+  type ArgumentsHost,
+  Catch,
+  type ExceptionFilter,
+  HttpException,
+  Logger,
+} from "@nestjs/common";
+import type { Response } from "express";
+import { FaultsError } from "./faultsError.ts";
+
+/** What every refusal looks like to a client. */
+export interface RefusalBody {
+  readonly error: { readonly status: number; readonly faults: readonly Fault[] };
+}
+
+/** The one place where errors become answers: what, where, and the cure. Nothing inner leaks. */
+@Catch()
+export class FaultFilter implements ExceptionFilter {
+  private readonly logger = new Logger("faults");
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const response = host.switchToHttp().getResponse<Response>();
+    const { status, faults, extra } = this.describe(error);
+    if (response.headersSent) return;
+    response.status(status).json({ error: { status, faults }, ...extra });
+  }
+
+  private describe(error: unknown): Pick<FaultsError, "status" | "faults" | "extra"> {
+    if (error instanceof FaultsError) return error;
+    const type = typeof error === "object" && error !== null && "type" in error ? error.type : "";
+    if (type === "entity.too.large")
+      return FaultsError.one(
+        413,
+        "body-too-large",
+        "The request is larger than 8 MB.",
+        "Save fewer figures or keys in one study.",
+      );
+    if (type === "entity.parse.failed" && error instanceof Error)
+      return FaultsError.one(
+        400,
+        "not-json",
+        `The request is not JSON: ${error.message}.`,
+        "Send JSON.",
+      );
+    if (error instanceof HttpException) {
+      const status = error.getStatus();
+      return FaultsError.one(
+        status,
+        status === 404 ? "no-such-address" : "refused",
+        `${error.message}.`,
+        status === 404 ? "See /api/docs for what there is." : "Change the request.",
+      );
+    }
+    this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
+    return FaultsError.one(
+      500,
+      "server-fault",
+      "The server failed on this request.",
+      "Try again; nothing was changed. The server's log says more.",
+    );
+  }
+}

@@ -1,0 +1,2 @@
+/** Injection token of the settings. */
+export const SETTINGS = Symbol("settings");

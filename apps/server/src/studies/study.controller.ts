@@ -1,0 +1,77 @@
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Headers,
+  HttpCode,
+  Param,
+  Post,
+  Put,
+  Query,
+  Res,
+} from "@nestjs/common";
+import { ApiHeader, ApiOperation, ApiTags } from "@nestjs/swagger";
+import type { Response } from "express";
+import { readIfMatch, writeEtag } from "./etag.ts";
+import { NewStudyInput, StudyIdParam, StudyInput, StudyListInput } from "./study.dto.ts";
+import { StudyService } from "./study.service.ts";
+
+/** Studies over HTTP. The revision travels as ETag; a save says in If-Match which one it was made from. */
+@ApiTags("studies")
+@Controller("api/studies")
+export class StudyController {
+  constructor(private readonly studies: StudyService) {}
+
+  @Get()
+  @ApiOperation({ summary: "The studies, with what their cards play in miniature" })
+  list(@Query() query: StudyListInput) {
+    return this.studies.list(query);
+  }
+
+  @Post()
+  @ApiOperation({ summary: "A new study, from a document or a demo study" })
+  create(@Body() input: NewStudyInput, @Res({ passthrough: true }) response: Response) {
+    return writeEtag(response, this.studies.create(input));
+  }
+
+  @Get(":id")
+  @ApiOperation({ summary: "One study" })
+  read(@Param() { id }: StudyIdParam, @Res({ passthrough: true }) response: Response) {
+    return writeEtag(response, this.studies.read(id));
+  }
+
+  @Put(":id")
+  @ApiHeader({ name: "If-Match", description: "ETag of the state this save was made from." })
+  @ApiOperation({
+    summary: "Save; a stale save is refused with the current state and loses nothing",
+  })
+  save(
+    @Param() { id }: StudyIdParam,
+    @Body() { document }: StudyInput,
+    @Headers("if-match") ifMatch: string | undefined,
+    @Res({ passthrough: true }) response: Response,
+  ) {
+    return writeEtag(response, this.studies.save(id, document, readIfMatch(ifMatch)));
+  }
+
+  @Post(":id/duplicate")
+  @ApiOperation({ summary: "A copy of a study" })
+  duplicate(@Param() { id }: StudyIdParam, @Res({ passthrough: true }) response: Response) {
+    return writeEtag(response, this.studies.duplicate(id));
+  }
+
+  @Delete(":id")
+  @HttpCode(204)
+  @ApiOperation({ summary: "Delete; can be taken back for a day" })
+  delete(@Param() { id }: StudyIdParam): void {
+    this.studies.delete(id);
+  }
+
+  @Post(":id/restore")
+  @HttpCode(200)
+  @ApiOperation({ summary: "Take a deletion back" })
+  restore(@Param() { id }: StudyIdParam, @Res({ passthrough: true }) response: Response) {
+    return writeEtag(response, this.studies.restore(id));
+  }
+}

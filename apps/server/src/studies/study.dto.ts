@@ -1,0 +1,69 @@
+import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
+import { Type } from "class-transformer";
+import {
+  IsIn,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+} from "class-validator";
+
+/** The id of a study in an address. */
+export class StudyIdParam {
+  @ApiProperty({ description: "Id of a study." })
+  @Matches(/^[\w-]{1,40}$/, { message: "id must be 1 to 40 letters, digits, - or _" })
+  id!: string;
+}
+
+/** What a list of studies is asked for. */
+export class StudyListInput {
+  @ApiPropertyOptional({ description: "Part of the name." })
+  @IsOptional()
+  @IsString()
+  @MaxLength(200)
+  search: string = "";
+
+  @ApiPropertyOptional({ enum: ["changed", "name", "duration"] })
+  @IsOptional()
+  @IsIn(["changed", "name", "duration"])
+  sort: "changed" | "name" | "duration" = "changed";
+
+  @ApiPropertyOptional({ minimum: 0 })
+  @IsOptional()
+  @Type(() => Number)
+  @IsInt()
+  @Min(0)
+  offset: number = 0;
+
+  @ApiPropertyOptional({ minimum: 1, maximum: 200 })
+  @IsOptional()
+  @Type(() => Number)
+  @IsInt()
+  @Min(1)
+  @Max(200)
+  limit: number = 60;
+}
+
+/** A study to be kept. Its document is read by the core, which reports faults with their paths. */
+export class StudyInput {
+  @ApiProperty({ description: "A study document, see docs/study-format.md.", type: Object })
+  @IsObject()
+  document!: object;
+}
+
+/** What a new study begins as: a document, or one of the demo studies by name. */
+export class NewStudyInput {
+  @ApiPropertyOptional({ description: "A study document.", type: Object })
+  @IsOptional()
+  @IsObject()
+  document?: object;
+
+  @ApiPropertyOptional({ description: "Name of a demo study, see GET /api/demos." })
+  @IsOptional()
+  @Matches(/^[a-z0-9-]{1,60}$/, { message: "demo must be the name of a demo study" })
+  demo?: string;
+}

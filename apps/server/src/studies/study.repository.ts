@@ -1,0 +1,232 @@
+import { compileStudy } from "@levitas/core/motion";
+import { readStudyText } from "@levitas/core/shape";
+import { type Study, thumbnailOf } from "@levitas/core/study";
+import { Inject, Injectable } from "@nestjs/common";
+import { and, asc, count, desc, eq, isNotNull, isNull, lt, sql } from "drizzle-orm";
+import { DATABASE, type Db } from "../database/database.ts";
+import { notes, studies } from "../database/schema.ts";
+import { FaultsError } from "../faults/faultsError.ts";
+
+/** A study with what the server knows of it. Times in ms since 1970. */
+export interface StoredStudy {
+  readonly id: string;
+  readonly revision: number;
+  readonly createdAt: number;
+  readonly changedAt: number;
+  readonly document: Study;
+}
+
+/** A line of the list of studies. */
+export interface StudyLine {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly createdAt: number;
+  readonly changedAt: number;
+  readonly duration: number;
+  readonly thumbnail: Study;
+}
+
+/** What a list is asked for. */
+export interface StudyListQuery {
+  readonly search: string;
+  readonly sort: "changed" | "name" | "duration";
+  readonly offset: number;
+  readonly limit: number;
+}
+
+/** The outcome of a save: the new revision, or what is there instead of what it was made from. */
+export type SaveOutcome =
+  | { readonly kind: "saved"; readonly revision: number; readonly changedAt: number }
+  | { readonly kind: "stale"; readonly current: StoredStudy }
+  | { readonly kind: "missing" };
+
+/** The only file that knows SQL. A write and its revision check share one transaction. */
+@Injectable()
+export class StudyRepository {
+  constructor(@Inject(DATABASE) private readonly db: Db) {}
+
+  list({ search, sort, offset, limit }: StudyListQuery): { lines: StudyLine[]; total: number } {
+    const wanted = and(
+      isNull(studies.deletedAt),
+      // instr, not LIKE: a person who searches for "50%" means the sign.
+      search === "" ? undefined : sql`instr(${studies.folded}, ${fold(search)}) > 0`,
+    );
+    const order = {
+      changed: desc(studies.changedAt),
+      name: asc(studies.folded),
+      duration: asc(studies.duration),
+    };
+    return guard(() => ({
+      lines: this.db
+        .select({
+          id: studies.id,
+          name: studies.name,
+          revision: studies.revision,
+          createdAt: studies.createdAt,
+          changedAt: studies.changedAt,
+          duration: studies.duration,
+          thumbnail: studies.thumbnail,
+        })
+        .from(studies)
+        .where(wanted)
+        .orderBy(order[sort], asc(studies.id))
+        .limit(limit)
+        .offset(offset)
+        .all()
+        .map((row) => ({ ...row, thumbnail: JSON.parse(row.thumbnail) as Study })),
+      total: this.db.select({ n: count() }).from(studies).where(wanted).get()?.n ?? 0,
+    }));
+  }
+
+  find(id: string): StoredStudy | undefined {
+    const row = guard(() =>
+      this.db
+        .select()
+        .from(studies)
+        .where(and(eq(studies.id, id), isNull(studies.deletedAt)))
+        .get(),
+    );
+    return row && toStored(row);
+  }
+
+  insert(id: string, document: Study, now: number): StoredStudy {
+    guard(() =>
+      this.db
+        .insert(studies)
+        .values({ id, ...columnsOf(document), revision: 1, createdAt: now, changedAt: now })
+        .run(),
+    );
+    return { id, revision: 1, createdAt: now, changedAt: now, document };
+  }
+
+  save(id: string, document: Study, madeFrom: number, now: number): SaveOutcome {
+    return guard(() =>
+      this.db.transaction(
+        (tx): SaveOutcome => {
+          const row = tx
+            .select()
+            .from(studies)
+            .where(and(eq(studies.id, id), isNull(studies.deletedAt)))
+            .get();
+          if (!row) return { kind: "missing" };
+          if (row.revision !== madeFrom) return { kind: "stale", current: toStored(row) };
+          const revision = madeFrom + 1;
+          tx.update(studies)
+            .set({ ...columnsOf(document), revision, changedAt: now })
+            .where(eq(studies.id, id))
+            .run();
+          return { kind: "saved", revision, changedAt: now };
+        },
+        { behavior: "immediate" },
+      ),
+    );
+  }
+
+  /** Marks a study as deleted; false if there is none. */
+  delete(id: string, now: number): boolean {
+    return guard(
+      () =>
+        this.db
+          .update(studies)
+          .set({ deletedAt: now })
+          .where(and(eq(studies.id, id), isNull(studies.deletedAt)))
+          .run().changes > 0,
+    );
+  }
+
+  /** Takes a deletion back; false if there is none to take back. */
+  restore(id: string): boolean {
+    return guard(
+      () =>
+        this.db
+          .update(studies)
+          .set({ deletedAt: null })
+          .where(and(eq(studies.id, id), isNotNull(studies.deletedAt)))
+          .run().changes > 0,
+    );
+  }
+
+  /** Removes for good what was deleted before a time; answers how many. */
+  purge(before: number): number {
+    return guard(() => this.db.delete(studies).where(lt(studies.deletedAt, before)).run().changes);
+  }
+
+  /**
+   * Puts in the demo studies, once in the life of a database, and only into an empty one: a person
+   * who deleted them does not get them back at the next start.
+   */
+  seed(demos: readonly { id: string; document: Study }[], now: number): number {
+    return guard(() =>
+      this.db.transaction((tx) => {
+        const seeded = tx.select().from(notes).where(eq(notes.key, "seeded")).get();
+        const empty = (tx.select({ n: count() }).from(studies).get()?.n ?? 0) === 0;
+        if (seeded || !empty) return 0;
+        demos.forEach(({ id, document }, i) => {
+          // A moment apart, so that the list shows them in the order they are meant to be met.
+          const at = now - i;
+          tx.insert(studies)
+            .values({ id, ...columnsOf(document), revision: 1, createdAt: at, changedAt: at })
+            .run();
+        });
+        tx.insert(notes)
+          .values({ key: "seeded", value: String(now) })
+          .run();
+        return demos.length;
+      }),
+    );
+  }
+
+  /** Throws if the database does not answer. */
+  ping(): void {
+    guard(() => this.db.get(sql`SELECT 1`));
+  }
+}
+
+function toStored(row: typeof studies.$inferSelect): StoredStudy {
+  const { id, revision, createdAt, changedAt } = row;
+  const read = readStudyText(row.document);
+  if (!read.ok) throw new FaultsError(500, read.faults);
+  return { id, revision, createdAt, changedAt, document: read.value };
+}
+
+function columnsOf(document: Study) {
+  return {
+    name: document.name,
+    folded: fold(document.name),
+    document: JSON.stringify(document),
+    thumbnail: JSON.stringify(thumbnailOf(document)),
+    duration: compileStudy(document).duration,
+  };
+}
+
+function fold(text: string): string {
+  return text
+    .normalize("NFKD")
+    .replace(/\p{Mark}/gu, "")
+    .toLowerCase();
+}
+
+/** Turns the driver's errors into ours. */
+function guard<T>(work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    const code = error instanceof Error && "code" in error ? String(error.code) : "";
+    if (code === "SQLITE_FULL" || code.startsWith("SQLITE_IOERR"))
+      throw FaultsError.one(
+        507,
+        "disk-full",
+        "The disk of the server is full or cannot be written.",
+        "Free some space; your work is kept in this browser and saved then.",
+      );
+    if (code === "SQLITE_BUSY")
+      throw FaultsError.one(
+        503,
+        "database-busy",
+        "The database is busy.",
+        "Try again in a moment.",
+      );
+    throw error;
+  }
+}
