@@ -10,21 +10,21 @@ import { StudyController } from "./studies/study.controller.ts";
 import { StudyRepository } from "./studies/study.repository.ts";
 import { StudyService } from "./studies/study.service.ts";
 
-/** The server put together. */
 @Module({})
-export class AppModule {
-  static with(settings: Settings, db: Db): DynamicModule {
-    return {
-      module: AppModule,
-      controllers: [StudyController, DemosController, HealthController],
-      providers: [
-        { provide: SETTINGS, useValue: settings },
-        { provide: DATABASE, useValue: db },
-        DatabaseCloser,
-        StudyRepository,
-        StudyService,
-        DemosService,
-      ],
-    };
-  }
+class AppModule {}
+
+/** The server put together. */
+export function appModule(settings: Settings, db: Db): DynamicModule {
+  return {
+    module: AppModule,
+    controllers: [StudyController, DemosController, HealthController],
+    providers: [
+      { provide: SETTINGS, useValue: settings },
+      { provide: DATABASE, useValue: db },
+      DatabaseCloser,
+      StudyRepository,
+      StudyService,
+      DemosService,
+    ],
+  };
 }

@@ -7,7 +7,7 @@ import type { NextFunction, Request, Response } from "express";
 import helmet from "helmet";
 import type { Logger as PinoLogger } from "pino";
 import { pinoHttp } from "pino-http";
-import { AppModule } from "./app.module.ts";
+import { appModule } from "./app.module.ts";
 import { openDatabase } from "./database/database.ts";
 import { FaultFilter } from "./faults/faultFilter.ts";
 import { inputValidation } from "./faults/validation.ts";
@@ -25,7 +25,7 @@ export async function createApp(
   log: PinoLogger,
 ): Promise<NestExpressApplication> {
   const db = openDatabase(settings.data);
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings, db), {
+  const app = await NestFactory.create<NestExpressApplication>(appModule(settings, db), {
     logger: new NestLog(log),
     bodyParser: false,
     abortOnError: false,

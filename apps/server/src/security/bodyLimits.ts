@@ -8,7 +8,7 @@ const DEEPEST = 80;
 const MOST_OBJECTS = 500_000;
 
 /** Refuses bodies that nest too deep or hold too many objects, before anything walks them. */
-export function bodyLimits(request: Request, _response: Response, next: NextFunction): void {
+export function bodyLimits(request: Request, _response: Response, next: NextFunction) {
   let level: unknown[] = [request.body];
   let seen = 0;
   for (let depth = 0; level.length > 0; depth++) {

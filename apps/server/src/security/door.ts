@@ -12,7 +12,7 @@ const READING = new Set(["GET", "HEAD", "OPTIONS"]);
  * access token where one is set.
  */
 export function door(settings: Pick<Settings, "host" | "token">) {
-  return (request: Request, response: Response, next: NextFunction): void => {
+  return (request: Request, response: Response, next: NextFunction) => {
     const host = request.headers.host ?? "";
     const name = host.replace(/:\d+$/, "").replace(/^\[|\]$/g, "");
     // Behind a wildcard address any name may lead here; the token then keeps strangers out.

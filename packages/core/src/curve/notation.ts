@@ -1,4 +1,4 @@
-import { bad, type Fault, good, type Result } from "../fault/index.ts";
+import { bad, type Fault, type Result } from "../fault/index.ts";
 import { readCall, textFault } from "./call.ts";
 import type { Curve } from "./curve.ts";
 import { CURVE_KINDS, curveKindOf, findCurveKind } from "./kinds.ts";

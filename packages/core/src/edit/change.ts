@@ -54,3 +54,14 @@ export function squash(first: Change, second: Change): Change {
 export function applyTo(study: Study, patches: readonly Patch[]): Study {
   return applyPatches(study, patches as Patch[]);
 }
+
+/** A change that puts one whole study in the place of another. */
+export function replaceWhole(label: string, before: Study, after: Study): Change {
+  return {
+    label,
+    before,
+    after,
+    patches: [{ op: "replace", path: [], value: after }],
+    inverse: [{ op: "replace", path: [], value: before }],
+  };
+}

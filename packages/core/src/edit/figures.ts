@@ -1,6 +1,6 @@
 import type { Draft } from "immer";
 import type { ChannelId, Figure, Study, StudyScene } from "../study/index.ts";
-import { defineEdit } from "./change.ts";
+import { type Change, defineEdit, replaceWhole } from "./change.ts";
 import { draftTweens } from "./find.ts";
 import { removeTweens } from "./keys.ts";
 
@@ -70,4 +70,9 @@ function withDescendants(draft: Draft<Study>, figureId: string): Set<string> {
       }
   }
   return found;
+}
+
+/** Puts another state in the place of the whole study, as one change that can be taken back. */
+export function replaceStudy(study: Study, args: { study: Study; label: string }): Change {
+  return replaceWhole(args.label, study, args.study);
 }

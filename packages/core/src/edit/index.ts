@@ -4,6 +4,7 @@ export {
   deleteFigure,
   renameFigure,
   renameStudy,
+  replaceStudy,
   setRest,
   setScene,
 } from "./figures.ts";
@@ -17,5 +18,7 @@ export {
   setKeyValue,
   setSpanCurve,
 } from "./keys.ts";
+export { setValueAt } from "./setValueAt.ts";
 export { splitCurve } from "./splitCurve.ts";
+export { keyNear, type TrackPlace, trackNear } from "./trackNear.ts";
 export { moveTween, renameTween, setTrack } from "./tweens.ts";

@@ -4,6 +4,7 @@ import {
   type ChannelId,
   type CurveReference,
   curveOfKey,
+  type Key,
   type KeyValue,
   resolveStarts,
   type Study,
@@ -12,6 +13,7 @@ import {
 import { defineEdit } from "./change.ts";
 import { draftKey, draftTweens } from "./find.ts";
 import { splitCurve } from "./splitCurve.ts";
+import { trackNear } from "./trackNear.ts";
 
 /**
  * Puts a key at a time of the study, ms. It stops at its neighbours on the track and at 0. When the
@@ -79,19 +81,8 @@ export interface NewKey {
  */
 export const addKey = defineEdit<NewKey>("set key", (draft, args, study) => {
   const { figureId, channel, time, value, keyId, tweenId } = args;
-  const { startOf } = resolveStarts(study);
-  const fresh = { id: keyId, time: 0, value };
-  let nearest: { tween: Draft<Tween>; distance: number } | undefined;
-  for (const tween of draftTweens(draft.sequence)) {
-    const track = tween.tracks.find((each) => each.channel === channel);
-    if (!track || !tween.figures.includes(figureId)) continue;
-    const start = startOf.get(tween.id) ?? 0;
-    const from = start + (track.keys[0]?.time ?? 0);
-    const to = start + (track.keys.at(-1)?.time ?? 0);
-    const distance = Math.max(from - time, time - to, 0);
-    if (!nearest || distance <= nearest.distance) nearest = { tween, distance };
-  }
-  if (!nearest) {
+  const place = trackNear(study, figureId, channel, time);
+  if (!place) {
     if (!draft.figures.some((figure) => figure.id === figureId)) return;
     draft.sequence.push({
       type: "tween",
@@ -99,24 +90,30 @@ export const addKey = defineEdit<NewKey>("set key", (draft, args, study) => {
       name: channel,
       tether: { to: "start", offset: Math.max(time, 0) },
       figures: [figureId],
-      tracks: [{ channel, keys: [fresh] }],
+      tracks: [{ channel, keys: [{ id: keyId, time: 0, value }] }],
     });
     return;
   }
-  const { tween } = nearest;
-  const keys = tween.tracks.find((track) => track.channel === channel)?.keys ?? [];
-  const local = Math.max(time, 0) - (startOf.get(tween.id) ?? 0);
-  const same = keys.find((key) => Math.abs(key.time - local) < SAME_TIME);
+  for (const tween of draftTweens(draft.sequence)) {
+    if (tween.id !== place.tween.id) continue;
+    const keys = tween.tracks.find((track) => track.channel === channel)?.keys ?? [];
+    insertKey(study, keys, { id: keyId, time: Math.max(time, 0) - place.start, value });
+    beginAtFirstKey(tween);
+  }
+});
+
+function insertKey(study: Study, keys: Draft<Key>[], fresh: Draft<Key>): void {
+  const same = keys.find((key) => Math.abs(key.time - fresh.time) < SAME_TIME);
   if (same) {
-    same.value = value;
+    same.value = fresh.value;
     return;
   }
-  const index = keys.findIndex((key) => key.time > local);
-  const key: Draft<Tween>["tracks"][number]["keys"][number] = { ...fresh, time: local };
+  const index = keys.findIndex((key) => key.time > fresh.time);
   const before = index > 0 ? keys[index - 1] : undefined;
   const after = keys[index];
+  const key = { ...fresh };
   if (before && after) {
-    const p = (local - before.time) / (after.time - before.time);
+    const p = (fresh.time - before.time) / (after.time - before.time);
     const parts = splitCurve(curveOfKey(study, before), p);
     if (parts) {
       before.curve = parts[0] as Draft<Curve>;
@@ -124,8 +121,7 @@ export const addKey = defineEdit<NewKey>("set key", (draft, args, study) => {
     } else if (before.curve) key.curve = before.curve;
   }
   keys.splice(index < 0 ? keys.length : index, 0, key);
-  beginAtFirstKey(tween);
-});
+}
 
 /** Keys closer than this, in ms, are one key: far below a frame, far above rounding. */
 export const SAME_TIME = 0.01;

@@ -12,5 +12,6 @@ export {
   quantizeTime,
   timeOfFrame,
 } from "./playhead.ts";
+export { layerColorAt, layerColors, layerPolyline } from "./samples.ts";
 export { type CompiledTrack, trackValue } from "./track.ts";
 export { linearTwin } from "./twin.ts";

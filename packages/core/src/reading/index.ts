@@ -1,1 +1,2 @@
 export { type CurveRange, curveRange } from "./curveRange.ts";
+export { curvePolyline } from "./polyline.ts";

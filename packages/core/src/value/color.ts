@@ -1,5 +1,33 @@
-import { converter, parse } from "culori/fn";
-import "./colorModes.ts";
+import {
+  converter,
+  modeHsl,
+  modeHwb,
+  modeLab,
+  modeLch,
+  modeLrgb,
+  modeOklab,
+  modeOklch,
+  modeP3,
+  modeRgb,
+  modeXyz65,
+  parse,
+  useMode,
+} from "culori/fn";
+
+// culori knows only the colour spaces that are named to it; these are the ones CSS text can use.
+for (const mode of [
+  modeRgb,
+  modeLrgb,
+  modeXyz65,
+  modeOklab,
+  modeOklch,
+  modeLab,
+  modeLch,
+  modeHsl,
+  modeHwb,
+  modeP3,
+])
+  useMode(mode as Parameters<typeof useMode>[0]);
 
 /** The space in which two colours blend. */
 export type ColorSpace = "oklab" | "srgb";

@@ -8,4 +8,5 @@ export {
   readColor,
   writeShownColor,
 } from "./color.ts";
+export { type QuantityKind, readQuantity } from "./quantity.ts";
 export { roundTo } from "./round.ts";

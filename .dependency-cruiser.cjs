@@ -1,0 +1,57 @@
+// Dependencies point one way: web, server and command line use the core, never each other.
+module.exports = {
+  forbidden: [
+    {
+      name: "core-stands-alone",
+      comment: "The core knows no screen, server or Node.",
+      severity: "error",
+      from: { path: "^packages/core/src", pathNot: "\\.test\\.ts$|/testing/" },
+      to: { path: "^apps/" },
+    },
+    {
+      name: "core-without-node",
+      severity: "error",
+      from: { path: "^packages/core/src", pathNot: "\\.test\\.ts$|/testing/" },
+      to: { dependencyTypes: ["core"] },
+    },
+    {
+      name: "apps-apart",
+      severity: "error",
+      from: { path: "^apps/([^/]+)/" },
+      to: { path: "^apps/", pathNot: "^apps/$1/" },
+    },
+    {
+      name: "core-by-its-indexes",
+      comment: "Only index.ts of a core folder is imported from outside it.",
+      severity: "error",
+      from: { path: "^packages/core/src/([^/]+)/", pathNot: "/testing/" },
+      to: {
+        path: "^packages/core/src/",
+        pathNot: "^packages/core/src/($1|testing)/|^packages/core/src/[^/]+/index\\.ts$",
+      },
+    },
+    {
+      name: "core-by-its-indexes-from-apps",
+      severity: "error",
+      from: { path: "^apps/" },
+      to: { path: "^packages/core/(src|dist)/", pathNot: "/index\\.(ts|js|d\\.ts)$" },
+    },
+    {
+      name: "no-circles",
+      severity: "error",
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } },
+    },
+    { name: "resolvable", severity: "error", from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    parser: "swc",
+    doNotFollow: { path: "node_modules" },
+    exclude: { path: "(^|/)dist/|cruise/packages/|\\.css$" },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["levitas-source", "import", "require", "node", "default", "types"],
+      extensions: [".ts", ".tsx", ".js", ".json"],
+    },
+  },
+};

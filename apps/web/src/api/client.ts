@@ -1,0 +1,65 @@
+import type { Fault } from "@levitas/core/fault";
+
+/** A refusal by the server, or no answer at all (status 0). */
+export class ApiError extends Error {
+  readonly status: number;
+  readonly faults: readonly Fault[];
+  readonly body: unknown;
+
+  constructor(status: number, faults: readonly Fault[], body: unknown) {
+    super(faults.map((fault) => `${fault.message} ${fault.cure}`).join(" "));
+    this.status = status;
+    this.faults = faults;
+    this.body = body;
+  }
+}
+
+const UNREACHABLE: Fault = {
+  code: "unreachable",
+  path: "",
+  message: "The server cannot be reached.",
+  cure: "Start it again with npm start; your work is kept in this browser meanwhile.",
+};
+
+/** One request to the server; resolves to the JSON it answers, rejects with an `ApiError`. */
+export async function request<T>(
+  method: "GET" | "POST" | "PUT" | "DELETE",
+  path: string,
+  options: { body?: unknown; ifMatch?: number; signal?: AbortSignal } = {},
+): Promise<T> {
+  const headers: Record<string, string> = {};
+  if (options.body !== undefined) headers["Content-Type"] = "application/json";
+  if (options.ifMatch !== undefined) headers["If-Match"] = `"${options.ifMatch}"`;
+  let response: Response;
+  let body: unknown;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers,
+      body: options.body === undefined ? null : JSON.stringify(options.body),
+      signal: options.signal ?? null,
+    });
+    const text = await response.text();
+    body = text === "" ? undefined : JSON.parse(text);
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    throw new ApiError(0, [UNREACHABLE], undefined);
+  }
+  if (response.ok) return body as T;
+  throw new ApiError(response.status, faultsOf(body, response.status), body);
+}
+
+function faultsOf(body: unknown, status: number): readonly Fault[] {
+  const error =
+    typeof body === "object" && body !== null && "error" in body ? body.error : undefined;
+  if (
+    typeof error === "object" &&
+    error !== null &&
+    "faults" in error &&
+    Array.isArray(error.faults)
+  )
+    return error.faults as Fault[];
+  return [
+    { code: "refused", path: "", message: `The server answered ${status}.`, cure: "Try again." },
+  ];
+}

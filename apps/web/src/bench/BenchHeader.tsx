@@ -1,0 +1,82 @@
+import { renameStudy } from "@levitas/core/edit";
+import { type ReactNode, useState } from "react";
+import { Link } from "react-router";
+import { Header } from "../shell/Header.tsx";
+import { IconButton } from "../ui/Button.tsx";
+import { RedoIcon, UndoIcon } from "../ui/icons.tsx";
+import { HandoffPanel } from "./handoff/HandoffPanel.tsx";
+import type { Autosave } from "./model/autosave.ts";
+import { useBench, useBenchState, useStudy } from "./model/BenchContext.ts";
+import { SaveState } from "./SaveState.tsx";
+import { Shortcuts } from "./Shortcuts.tsx";
+
+/** The bar over the bench: the study's name, whether it is saved, undo, and the way out. */
+export function BenchHeader({ autosave }: { autosave: Autosave }): ReactNode {
+  const bench = useBench();
+  const past = useBenchState(({ history }) => history.past.at(-1)?.label);
+  const future = useBenchState(({ history }) => history.future[0]?.label);
+  return (
+    <Header
+      actions={
+        <>
+          <IconButton
+            label={past ? `Undo: ${past}` : "Nothing to undo"}
+            disabled={!past}
+            onClick={() => bench.undo()}
+          >
+            <UndoIcon />
+          </IconButton>
+          <IconButton
+            label={future ? `Redo: ${future}` : "Nothing to redo"}
+            disabled={!future}
+            onClick={() => bench.redo()}
+          >
+            <RedoIcon />
+          </IconButton>
+          <Shortcuts />
+          <HandoffPanel />
+        </>
+      }
+    >
+      <StudyName />
+      <SaveState autosave={autosave} />
+      <nav className="ml-4 flex shrink-0 gap-1">
+        <Link to="/" className="rounded-lg px-3 py-1.5 text-muted hover:bg-sunk hover:text-ink">
+          Studies
+        </Link>
+      </nav>
+    </Header>
+  );
+}
+
+function StudyName(): ReactNode {
+  const bench = useBench();
+  const { name } = useStudy();
+  const [typed, setTyped] = useState<string | null>(null);
+  const take = (value: string) => {
+    setTyped(null);
+    if (value.trim() !== "" && value.trim() !== name)
+      bench.perform(renameStudy(bench.study, { name: value.trim() }));
+  };
+  return (
+    <>
+      <title>{`${name}, Levitas`}</title>
+      <input
+        aria-label="Name of the study"
+        value={typed ?? name}
+        maxLength={200}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={(event) => take(event.target.value)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === "Enter") event.currentTarget.blur();
+          if (event.key === "Escape") {
+            setTyped(null);
+            queueMicrotask(() => (event.target as HTMLElement).blur());
+          }
+        }}
+        className="[field-sizing:content] max-w-80 min-w-16 rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[15px] font-semibold hover:border-rule focus:border-spruce"
+      />
+    </>
+  );
+}

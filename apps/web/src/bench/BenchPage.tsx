@@ -1,0 +1,80 @@
+import { useQuery } from "@tanstack/react-query";
+import { type ReactNode, useEffect, useState } from "react";
+import { Link, useParams } from "react-router";
+import { SceneView } from "../scene/SceneView.tsx";
+import { Header } from "../shell/Header.tsx";
+import { Button } from "../ui/Button.tsx";
+import { DragTip } from "../ui/dragTip.tsx";
+import { BenchHeader } from "./BenchHeader.tsx";
+import { ConflictBar } from "./ConflictBar.tsx";
+import { CurvePane } from "./curve/CurvePane.tsx";
+import { BenchContext } from "./model/BenchContext.ts";
+import { type FoundStudy, findStudy, type OpenStudy, openStudy } from "./openStudy.ts";
+import { Timeline } from "./timeline/Timeline.tsx";
+import { Transport } from "./transport/Transport.tsx";
+
+/** One study: scene, transport and curve on the left, the timeline on the right. */
+export function BenchPage(): ReactNode {
+  const { id = "" } = useParams();
+  const found = useQuery({
+    queryKey: ["study", id],
+    queryFn: ({ signal }) => findStudy(id, signal),
+    // What is open lives on the bench; the cache must never hand out an old state of it.
+    gcTime: 0,
+    staleTime: Number.POSITIVE_INFINITY,
+    refetchOnReconnect: false,
+  });
+  if (found.isError)
+    return (
+      <Away>
+        <p role="alert" className="text-fault">
+          {found.error.message}
+        </p>
+        <Button className="mt-3" onClick={() => found.refetch()}>
+          Try again
+        </Button>
+      </Away>
+    );
+  if (!found.data) return <Away>Reading the study…</Away>;
+  return <BenchRoom key={id} found={found.data} />;
+}
+
+function Away({ children }: { children: ReactNode }): ReactNode {
+  return (
+    <div className="flex h-full flex-col">
+      <Header>
+        <Link to="/" className="text-spruce underline">
+          All studies
+        </Link>
+      </Header>
+      <main className="p-6">{children}</main>
+    </div>
+  );
+}
+
+function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
+  const [open, setOpen] = useState<OpenStudy | null>(null);
+  useEffect(() => {
+    const opened = openStudy(found);
+    setOpen(opened);
+    return opened.close;
+  }, [found]);
+  if (!open) return null;
+  return (
+    <BenchContext value={open.bench}>
+      <div className="flex h-full flex-col">
+        <BenchHeader autosave={open.autosave} />
+        <ConflictBar autosave={open.autosave} />
+        <main className="flex min-h-0 flex-1">
+          <div className="flex w-125 shrink-0 flex-col border-r border-rule">
+            <SceneView />
+            <Transport />
+            <CurvePane />
+          </div>
+          <Timeline />
+        </main>
+      </div>
+      <DragTip />
+    </BenchContext>
+  );
+}

@@ -1,0 +1,68 @@
+import { Popover } from "radix-ui";
+import { type ReactNode, useEffect, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { IconButton } from "../ui/Button.tsx";
+import { COMMANDS } from "./commands.ts";
+import { useBench } from "./model/BenchContext.ts";
+
+/** Binds the commands to the keyboard, and lists them on `?`. */
+export function Shortcuts(): ReactNode {
+  const bench = useBench();
+  const [open, setOpen] = useState(false);
+  useHotkeys(
+    COMMANDS.flatMap((command) => command.keys),
+    (event, { hotkey }) => {
+      const command = COMMANDS.find((each) => each.keys.includes(hotkey));
+      if (!command) return;
+      // What has the focus by keyboard comes first: its own arrows, and Space to press it.
+      if (event.defaultPrevented) return;
+      if (hotkey === "space" && document.activeElement?.matches("button:focus-visible")) return;
+      event.preventDefault();
+      command.run(bench, true);
+    },
+    { enableOnFormTags: false },
+  );
+  useHotkeys("shift+slash, shift+?", () => setOpen((shown) => !shown), { useKey: true });
+  useEffect(() => {
+    // Before anything else hears of it: Escape takes back what is being dragged.
+    const cancel = (event: KeyboardEvent) => {
+      if (event.key === "Escape" && bench.cancelGesture()) event.stopPropagation();
+    };
+    window.addEventListener("keydown", cancel, { capture: true });
+    return () => window.removeEventListener("keydown", cancel, { capture: true });
+  }, [bench]);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger asChild>
+        <IconButton label="Shortcuts (?)">
+          <span className="font-mono text-[13px]">?</span>
+        </IconButton>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={6}
+          className="z-50 rounded-lg border border-edge/50 bg-raised p-4"
+        >
+          <h2 className="mb-2 font-semibold">Shortcuts</h2>
+          <dl className="grid grid-cols-[auto_auto] gap-x-6 gap-y-1">
+            {[...COMMANDS, ...MORE].map(({ label, shownKeys }) => (
+              <div key={label} className="contents">
+                <dt>{label}</dt>
+                <dd className="text-right font-mono text-[11.5px] text-muted">{shownKeys}</dd>
+              </div>
+            ))}
+          </dl>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** What is not a command but good to know. */
+const MORE = [
+  { label: "Take back what is being dragged", shownKeys: "Escape" },
+  { label: "Drag without snapping", shownKeys: "Ctrl" },
+  { label: "Nudge a focused handle, key or number", shownKeys: "Arrows" },
+  { label: "Show these", shownKeys: "?" },
+];

@@ -1,0 +1,229 @@
+import { deleteKeys, keyNear, setValueAt } from "@levitas/core/edit";
+import { nearestFrame } from "@levitas/core/motion";
+import { channelOf, eachTween, resolveStarts, type Study } from "@levitas/core/study";
+import { printHexColor } from "@levitas/core/value";
+import { nanoid } from "nanoid";
+import { say } from "../ui/notices.tsx";
+import type { Bench } from "./model/bench.ts";
+
+/**
+ * Something a person can ask for. Answers whether it applies; with `act` it is also done, so that a
+ * button, a menu and a shortcut agree on when it is greyed out.
+ */
+export interface Command {
+  readonly id: string;
+  readonly label: string;
+  /** Shortcuts as react-hotkeys-hook writes them; empty for none. */
+  readonly keys: readonly string[];
+  readonly shownKeys: string;
+  readonly run: (bench: Bench, act: boolean) => boolean;
+}
+
+const always =
+  (work: (bench: Bench) => void) =>
+  (bench: Bench, act: boolean): boolean => {
+    if (act) work(bench);
+    return true;
+  };
+
+const step = (frames: number) =>
+  always((bench) => bench.clock.step(frames, bench.shown.scene.frameRate));
+
+/** Half a frame: a key nearer than that to the playhead counts as being under it. */
+export function keyTolerance(study: Study): number {
+  return 500 / study.scene.frameRate;
+}
+
+/** Times of the keys to go between: of the selected channel, else of everything. */
+function keyTimes(bench: Bench): number[] {
+  const { study, selection } = bench;
+  const { startOf } = resolveStarts(study);
+  const times = new Set<number>();
+  for (const tween of eachTween(study.sequence)) {
+    if (selection.figure !== null && !tween.figures.includes(selection.figure)) continue;
+    for (const track of tween.tracks) {
+      if (selection.channel !== null && track.channel !== selection.channel) continue;
+      for (const key of track.keys) times.add((startOf.get(tween.id) ?? 0) + key.time);
+    }
+  }
+  return [...times].sort((a, b) => a - b);
+}
+
+const goToKey =
+  (direction: 1 | -1) =>
+  (bench: Bench, act: boolean): boolean => {
+    const now = bench.clock.time;
+    const times = keyTimes(bench);
+    const next =
+      direction === 1
+        ? times.find((time) => time > now + 0.01)
+        : times.findLast((time) => time < now - 0.01);
+    if (next === undefined) return false;
+    if (act) {
+      bench.clock.pause();
+      bench.clock.seek(next);
+    }
+    return true;
+  };
+
+/** Sets a key at the playhead with the value shown there, or removes the one that is there. */
+function toggleKey(bench: Bench, act: boolean): boolean {
+  const { study, selection } = bench;
+  const { figure, channel } = selection;
+  if (figure === null || channel === null) return false;
+  if (!act) return true;
+  const now = bench.clock.time;
+  const tolerance = keyTolerance(study);
+  const near = keyNear(study, figure, channel, now, tolerance);
+  if (near) {
+    bench.perform(deleteKeys(study, { keyIds: [near.key.id] }));
+    say("Removed the key at the playhead.");
+    return true;
+  }
+  const { motion } = bench;
+  const time = nearestFrame(now, study.scene.frameRate);
+  const index = motion.figureIndex(figure);
+  const poses = motion.at(time, new Float64Array(motion.slotCount));
+  const slot = motion.slot(index, channel);
+  const value =
+    channelOf(channel).kind === "color" ? printHexColor(poses, slot) : (poses[slot] as number);
+  const keyId = nanoid(8);
+  const change = setValueAt(study, motion, {
+    figureId: figure,
+    channel,
+    time,
+    value,
+    keyId,
+    tweenId: nanoid(8),
+    tolerance: 0,
+  });
+  bench.perform(change, { ...selection, keys: [keyId] });
+  bench.clock.pause();
+  bench.clock.seek(time);
+  say(`Set a key at ${Math.round(time)} ms.`);
+  return true;
+}
+
+function removeKeys(bench: Bench, act: boolean): boolean {
+  const { keys } = bench.selection;
+  if (keys.length === 0) return false;
+  if (act) {
+    bench.perform(deleteKeys(bench.study, { keyIds: keys }));
+    say(keys.length === 1 ? "Deleted the key." : `Deleted ${keys.length} keys.`, {
+      action: { text: "Undo", run: () => bench.undo() },
+    });
+  }
+  return true;
+}
+
+function fitSelection(bench: Bench, act: boolean): boolean {
+  const times = keyTimes(bench);
+  const [from] = times;
+  const to = times.at(-1);
+  if (from === undefined || to === undefined) return false;
+  if (act) bench.view.fit(from, to);
+  return true;
+}
+
+/** Everything the keyboard can do on the bench, in the order the list of shortcuts shows it. */
+export const COMMANDS: readonly Command[] = [
+  {
+    id: "play",
+    label: "Play or pause",
+    keys: ["space"],
+    shownKeys: "Space",
+    run: always((bench) => bench.clock.toggle()),
+  },
+  { id: "next-frame", label: "One frame on", keys: ["right"], shownKeys: "→", run: step(1) },
+  { id: "previous-frame", label: "One frame back", keys: ["left"], shownKeys: "←", run: step(-1) },
+  {
+    id: "ten-on",
+    label: "Ten frames on",
+    keys: ["shift+right"],
+    shownKeys: "Shift →",
+    run: step(10),
+  },
+  {
+    id: "ten-back",
+    label: "Ten frames back",
+    keys: ["shift+left"],
+    shownKeys: "Shift ←",
+    run: step(-10),
+  },
+  { id: "next-key", label: "Next key", keys: ["alt+right"], shownKeys: "Alt →", run: goToKey(1) },
+  {
+    id: "previous-key",
+    label: "Previous key",
+    keys: ["alt+left"],
+    shownKeys: "Alt ←",
+    run: goToKey(-1),
+  },
+  {
+    id: "start",
+    label: "Go to the start",
+    keys: ["home"],
+    shownKeys: "Home",
+    run: always((bench) => bench.clock.seek(0)),
+  },
+  {
+    id: "end",
+    label: "Go to the end",
+    keys: ["end"],
+    shownKeys: "End",
+    run: always((bench) => {
+      bench.clock.pause();
+      bench.clock.seek(bench.motion.duration);
+    }),
+  },
+  {
+    id: "key",
+    label: "Set or remove a key at the playhead",
+    keys: ["k"],
+    shownKeys: "K",
+    run: toggleKey,
+  },
+  {
+    id: "delete-keys",
+    label: "Delete the selected keys",
+    keys: ["delete", "backspace"],
+    shownKeys: "Delete",
+    run: removeKeys,
+  },
+  {
+    id: "undo",
+    label: "Undo",
+    keys: ["mod+z"],
+    shownKeys: "Ctrl Z",
+    run: (bench, act) => {
+      if (act) bench.undo();
+      return bench.canUndo();
+    },
+  },
+  {
+    id: "redo",
+    label: "Redo",
+    keys: ["mod+shift+z"],
+    shownKeys: "Ctrl Shift Z",
+    run: (bench, act) => {
+      if (act) bench.redo();
+      return bench.canRedo();
+    },
+  },
+  {
+    id: "fit",
+    label: "Fit the views to everything",
+    keys: ["v"],
+    shownKeys: "V",
+    run: always((bench) => {
+      bench.view.fit(0, bench.motion.duration);
+      bench.fitPlot();
+    }),
+  },
+  {
+    id: "fit-selection",
+    label: "Fit the timeline to the selection",
+    keys: ["shift+v"],
+    shownKeys: "Shift V",
+    run: fitSelection,
+  },
+];

@@ -1,0 +1,50 @@
+import type { ReactNode } from "react";
+import { CurvePlot } from "./CurvePlot.tsx";
+import { CurveText } from "./CurveText.tsx";
+import { Presets } from "./Presets.tsx";
+import { SpanPanel } from "./SpanPanel.tsx";
+import { useSpan } from "./useSpan.ts";
+
+/** The curve of the selected span, large, with its numbers beside it and the stock under it. */
+export function CurvePane(): ReactNode {
+  const span = useSpan();
+  if (!span)
+    return (
+      <section aria-label="Curve" className="flex min-h-0 flex-1 items-center justify-center p-6">
+        <div className="max-w-64 text-center">
+          <svg viewBox="0 0 120 60" className="mx-auto w-36" aria-hidden="true">
+            <path d="M10 50 H110" className="stroke-rule" />
+            <path
+              d="M14 50 C50 50 44 14 106 14"
+              className="fill-none stroke-spruce"
+              strokeWidth={2.5}
+            />
+            <circle cx={14} cy={50} r={4} className="fill-raised stroke-spruce" strokeWidth={2} />
+            <circle cx={106} cy={14} r={4} className="fill-raised stroke-spruce" strokeWidth={2} />
+          </svg>
+          <p className="mt-3 font-medium">Choose a span to shape its curve</p>
+          <p className="mt-1 text-muted">
+            Click a bar in the timeline, between two keys. A channel needs two keys to move.
+          </p>
+        </div>
+      </section>
+    );
+  return (
+    <section aria-label="Curve" className="flex min-h-0 flex-1 flex-col">
+      <h2 className="flex shrink-0 items-baseline gap-2 px-3 pt-2 pb-1">
+        <span className="font-semibold whitespace-nowrap">
+          {span.figure.name} · {span.channel.label}
+        </span>
+        <span className="truncate text-[12.5px] text-muted">
+          span {span.index + 1} of {span.track.keys.length - 1} in “{span.tween.name}”
+        </span>
+      </h2>
+      <div className="flex min-h-0 flex-1">
+        <CurvePlot span={span} />
+        <SpanPanel span={span} />
+      </div>
+      <CurveText span={span} />
+      <Presets span={span} />
+    </section>
+  );
+}

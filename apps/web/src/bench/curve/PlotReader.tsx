@@ -1,0 +1,86 @@
+import { compileCurve } from "@levitas/core/curve";
+import { layerColorAt, trackValue } from "@levitas/core/motion";
+import { type ReactNode, type RefObject, useEffect, useRef } from "react";
+import { numberLabel, valueLabel } from "../labels.ts";
+import { useBench, useFrame } from "../model/BenchContext.ts";
+import { INSET } from "./plotView.ts";
+import { type Span, spanIn, spanTimes } from "./useSpan.ts";
+
+/** Pointing anywhere at the plot says the time and the value there, in the curve's and real units. */
+export function PlotReader({
+  span,
+  svg,
+}: {
+  span: Span;
+  svg: RefObject<SVGSVGElement | null>;
+}): ReactNode {
+  const bench = useBench();
+  const label = useRef<HTMLDivElement>(null);
+  const line = useRef<HTMLDivElement>(null);
+  const dot = useRef<HTMLDivElement>(null);
+  const pointer = useRef<number | null>(null);
+
+  useEffect(() => {
+    const element = svg.current;
+    if (!element) return;
+    const move = (event: PointerEvent) => {
+      pointer.current = event.clientX - element.getBoundingClientRect().left;
+      bench.clock.invalidate();
+    };
+    const leave = () => {
+      pointer.current = null;
+      bench.clock.invalidate();
+    };
+    element.addEventListener("pointermove", move);
+    element.addEventListener("pointerleave", leave);
+    return () => {
+      element.removeEventListener("pointermove", move);
+      element.removeEventListener("pointerleave", leave);
+    };
+  }, [bench, svg]);
+
+  useFrame(({ study, motion }) => {
+    if (!label.current || !line.current || !dot.current) return;
+    const { plot } = bench;
+    const p = pointer.current === null ? Number.NaN : plot.fromX(pointer.current);
+    const shown = p >= 0 && p <= 1 && !bench.dragging;
+    for (const each of [label, line, dot])
+      if (each.current) each.current.style.visibility = shown ? "visible" : "hidden";
+    if (!shown) return;
+    const now = spanIn(study, bench.selection) ?? span;
+    const at = spanTimes(motion, now);
+    if (!at) return;
+    const value = compileCurve(now.curve).value(p);
+    const time = at.start + p * at.length;
+    const real =
+      now.channel.kind === "color"
+        ? layerColorAt(at.layer, time)
+        : valueLabel(now.channel, trackValue(at.layer.track, time - at.layer.origin, 0));
+    label.current.textContent = `${numberLabel(p * 100, 0)} % · ${numberLabel(p * at.length, 0)} ms\nvalue ${numberLabel(value, 2)}\n${now.channel.label} ${real}`;
+    const x = plot.toX(p);
+    const y = plot.toY(value);
+    line.current.style.translate = `${x}px ${INSET.top}px`;
+    line.current.style.height = `${plot.innerHeight}px`;
+    dot.current.style.translate = `${x - 4}px ${y - 4}px`;
+    // Away from the curve: in the lower half while the curve is in the upper one.
+    const { offsetWidth, offsetHeight } = label.current;
+    const left = x + 12 + offsetWidth > plot.width ? x - 12 - offsetWidth : x + 12;
+    const top = y > plot.height / 2 ? y - offsetHeight - 14 : y + 14;
+    label.current.style.translate = `${left}px ${Math.max(top, 2)}px`;
+  });
+
+  return (
+    <div className="pointer-events-none absolute inset-0 overflow-hidden">
+      <div ref={line} className="invisible absolute top-0 left-0 w-px bg-ink/50" />
+      <div
+        ref={dot}
+        className="invisible absolute top-0 left-0 size-2 rounded-full border-2 border-ink bg-raised"
+      />
+      <div
+        ref={label}
+        data-testid="reader"
+        className="invisible absolute top-0 left-0 rounded-md bg-tip px-2 py-1 font-mono text-[11px] leading-[1.45] whitespace-pre text-on-tip"
+      />
+    </div>
+  );
+}

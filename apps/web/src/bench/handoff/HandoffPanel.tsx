@@ -1,0 +1,82 @@
+import { HANDOFF_FORMATS } from "@levitas/core/format";
+import { Popover } from "radix-ui";
+import { type ReactNode, useMemo, useState } from "react";
+import { Button, IconButton } from "../../ui/Button.tsx";
+import { copyText } from "../../ui/copyText.ts";
+import { CloseIcon } from "../../ui/icons.tsx";
+import { saveFile } from "../../ui/saveFile.ts";
+import { useBench, useStudy } from "../model/BenchContext.ts";
+
+/** What leaves Levitas: the study as CSS, or as a study file. */
+export function HandoffPanel(): ReactNode {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger asChild>
+        <Button look="main">Hand off</Button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={8}
+          collisionPadding={12}
+          aria-label="Hand-off"
+          onOpenAutoFocus={(event) => {
+            event.preventDefault();
+            (event.currentTarget as HTMLElement).focus();
+          }}
+          className="z-40 flex max-h-[82vh] w-[560px] flex-col rounded-lg border border-edge/50 bg-raised"
+        >
+          <Handoff close={() => setOpen(false)} />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function Handoff({ close }: { close: () => void }): ReactNode {
+  const study = useStudy();
+  const bench = useBench();
+  const [css] = HANDOFF_FORMATS;
+  const text = useMemo(() => css?.write(study) ?? "", [css, study]);
+  const { unplayed } = bench.motion;
+  const file = study.name.replace(/[^\w-]+/g, "-").toLowerCase();
+  return (
+    <>
+      <div className="flex items-center gap-2 border-b border-rule py-2 pr-2 pl-4">
+        <h2 className="font-semibold">Hand-off as CSS</h2>
+        <span className="text-muted">plays in a browser as it does here</span>
+        <span className="ml-auto">
+          <IconButton label="Close the hand-off" onClick={close}>
+            <CloseIcon size={14} />
+          </IconButton>
+        </span>
+      </div>
+      {unplayed.length > 0 ? (
+        <p role="note" className="border-b border-rule bg-marigold-pale px-4 py-2 text-[12.5px]">
+          {unplayed.map((fault) => fault.message).join(" ")}
+        </p>
+      ) : null}
+      <textarea
+        readOnly
+        aria-label="CSS of the study"
+        data-testid="handoff-css"
+        value={text}
+        wrap="off"
+        rows={26}
+        className="min-h-0 flex-1 resize-none overflow-auto px-4 py-3 font-mono text-[11px] leading-relaxed"
+      />
+      <div className="flex items-center gap-2 border-t border-rule p-3">
+        <p className="mr-auto text-[12px] text-muted">
+          Put each class on an element; nested figures stand inside their parents.
+        </p>
+        <Button onClick={() => saveFile(`${file}.json`, JSON.stringify(study, null, 1))}>
+          Save study file
+        </Button>
+        <Button look="main" onClick={() => copyText(text, "the CSS")}>
+          Copy CSS
+        </Button>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,211 @@
+import {
+  type Change,
+  type History,
+  isEmpty,
+  record,
+  redo,
+  startHistory,
+  undo,
+} from "@levitas/core/edit";
+import { compileStudy, linearTwin, type Motion } from "@levitas/core/motion";
+import type { Study } from "@levitas/core/study";
+import { createStore, type StoreApi } from "zustand/vanilla";
+import { Clock } from "../../clock/clock.ts";
+import { PlotView } from "../curve/plotView.ts";
+import { Gesture } from "./gesture.ts";
+import { firstSelection, prune, type Selection } from "./selection.ts";
+import { TimelineView } from "./timelineView.ts";
+
+/** What components of the bench read. It changes when something is done, not while it is dragged. */
+export interface BenchState {
+  readonly history: History<Selection>;
+  readonly selection: Selection;
+  /** Switches of the scene. */
+  readonly showTwin: boolean;
+  readonly showSpacing: boolean;
+  readonly timeUnit: "ms" | "frames";
+}
+
+/** What whoever draws is given, once a frame. The poses are only good during the call. */
+export interface Frame {
+  /** ms. */
+  readonly time: number;
+  readonly motion: Motion;
+  readonly poses: Float64Array;
+  /** The study as it is shown: while something is dragged, as it would become. */
+  readonly study: Study;
+}
+
+/**
+ * A study on the bench. Documents change through `perform` and gestures alone; what is shown goes
+ * from here to the screen once a frame, past React.
+ */
+export class Bench {
+  readonly clock = new Clock();
+  readonly view = new TimelineView();
+  readonly plot = new PlotView();
+  readonly store: StoreApi<BenchState>;
+  private gesture: Gesture | undefined;
+  private compiled: Motion;
+  private poses: Float64Array;
+  private readonly drawers = new Set<(frame: Frame) => void>();
+
+  constructor(study: Study) {
+    this.store = createStore<BenchState>(() => ({
+      history: startHistory<Selection>(study),
+      selection: firstSelection(study),
+      showTwin: true,
+      showSpacing: true,
+      timeUnit: "ms",
+    }));
+    this.compiled = compileStudy(study);
+    this.poses = new Float64Array(this.compiled.slotCount);
+    this.clock.setDuration(this.compiled.duration);
+    this.clock.onDraw(this.drawFrame);
+    this.view.onChange(() => this.clock.invalidate());
+  }
+
+  /** Whether something is being dragged. */
+  get dragging(): boolean {
+    return this.gesture !== undefined;
+  }
+
+  /** Shows the whole curve again, as it does until a person zooms. */
+  fitPlot(): void {
+    this.plot.fitted = true;
+    this.plot.version++;
+    this.plotStale = true;
+    this.clock.invalidate();
+  }
+  /** Set when the plot has to fit its curve anew, also if that did not change. */
+  plotStale = false;
+
+  /** The study as it is kept. */
+  get study(): Study {
+    return this.store.getState().history.study;
+  }
+
+  /** The study as it is shown. */
+  get shown(): Study {
+    return this.gesture?.preview ?? this.study;
+  }
+
+  get selection(): Selection {
+    return this.store.getState().selection;
+  }
+
+  /** The study that is shown, compiled. */
+  get motion(): Motion {
+    const study = this.shown;
+    if (this.compiled.study !== study) {
+      this.compiled = compileStudy(study);
+      if (this.poses.length !== this.compiled.slotCount)
+        this.poses = new Float64Array(this.compiled.slotCount);
+      this.clock.setDuration(this.compiled.duration);
+    }
+    return this.compiled;
+  }
+
+  /** The same motion with no easing. */
+  get twin(): Motion {
+    const study = linearTwin(this.shown);
+    if (this.twinCompiled?.study !== study) this.twinCompiled = compileStudy(study);
+    return this.twinCompiled;
+  }
+  private twinCompiled: Motion | undefined;
+
+  /** Does something that can be undone. What is selected afterwards may be given. */
+  perform(change: Change, selection: Selection = this.selection): void {
+    this.endGesture();
+    this.commit(change, selection);
+  }
+
+  private commit(change: Change, selection: Selection): void {
+    if (isEmpty(change)) return;
+    const { history, selection: before } = this.store.getState();
+    const after = prune(selection, change.after);
+    this.store.setState({ history: record(history, change, before, after), selection: after });
+    this.clock.invalidate();
+  }
+
+  /** Begins something that is dragged; a gesture still going on is ended first. */
+  begin(): Gesture {
+    this.endGesture();
+    const gesture = new Gesture(this.study, {
+      invalidate: () => this.clock.invalidate(),
+      end: (change) => {
+        if (this.gesture === gesture) this.gesture = undefined;
+        // The view may have widened under the drag; it fits again now that it is over.
+        this.plotStale = true;
+        if (change) this.commit(change, this.selection);
+        this.clock.invalidate();
+      },
+    });
+    this.gesture = gesture;
+    return gesture;
+  }
+
+  /** Ends a gesture as if the pointer had been released. */
+  endGesture(): void {
+    this.gesture?.commit();
+  }
+
+  /** Takes a gesture back; answers whether there was one. */
+  cancelGesture(): boolean {
+    if (!this.gesture) return false;
+    this.gesture.cancel();
+    return true;
+  }
+
+  select(selection: Partial<Selection>): void {
+    this.store.setState({ selection: { ...this.selection, ...selection } });
+    this.clock.invalidate();
+  }
+
+  canUndo(): boolean {
+    return this.store.getState().history.past.length > 0;
+  }
+
+  canRedo(): boolean {
+    return this.store.getState().history.future.length > 0;
+  }
+
+  undo(): void {
+    this.travel(undo);
+  }
+
+  redo(): void {
+    this.travel(redo);
+  }
+
+  private travel(step: typeof undo): void {
+    this.endGesture();
+    const result = step(this.store.getState().history);
+    if (!result) return;
+    const { history, selection } = result;
+    this.store.setState({ history, selection: prune(selection as Selection, history.study) });
+    this.clock.invalidate();
+  }
+
+  /** Registers something that draws. Answers how to stop that. */
+  onFrame(drawer: (frame: Frame) => void): () => void {
+    this.drawers.add(drawer);
+    this.clock.invalidate();
+    return () => this.drawers.delete(drawer);
+  }
+
+  dispose(): void {
+    this.endGesture();
+    this.clock.dispose();
+    this.drawers.clear();
+  }
+
+  private readonly drawFrame = (): void => {
+    this.gesture?.flush();
+    const { motion } = this;
+    const time = this.clock.shownTime;
+    const poses = motion.at(time, this.poses);
+    const frame = { time, motion, poses, study: motion.study };
+    for (const drawer of this.drawers) drawer(frame);
+  };
+}

@@ -1,0 +1,41 @@
+import { type ChannelId, findKey, type Study } from "@levitas/core/study";
+
+/** What a person works on. Restored by undo; never clears redo. */
+export interface Selection {
+  readonly figure: string | null;
+  readonly channel: ChannelId | null;
+  /** Id of the key at which the selected span begins. */
+  readonly span: string | null;
+  readonly keys: readonly string[];
+}
+
+export const NOTHING: Selection = { figure: null, channel: null, span: null, keys: [] };
+
+/** The selection without what is no longer in the study. */
+export function prune(selection: Selection, study: Study): Selection {
+  const figure = study.figures.some((each) => each.id === selection.figure)
+    ? selection.figure
+    : null;
+  const keys = selection.keys.filter((id) => findKey(study, id));
+  const span = selection.span !== null && findKey(study, selection.span) ? selection.span : null;
+  if (
+    figure === selection.figure &&
+    span === selection.span &&
+    keys.length === selection.keys.length
+  )
+    return selection;
+  return { figure, channel: figure === null ? null : selection.channel, span, keys };
+}
+
+/** What to look at first: the first span of the first thing that moves. */
+export function firstSelection(study: Study): Selection {
+  for (const item of study.sequence) {
+    if (item.type !== "tween") continue;
+    const [figure] = item.figures;
+    const [track] = item.tracks;
+    if (!figure || !track) continue;
+    const span = track.keys.length > 1 ? (track.keys[0]?.id ?? null) : null;
+    return { figure, channel: track.channel, span, keys: [] };
+  }
+  return { ...NOTHING, figure: study.figures[0]?.id ?? null };
+}

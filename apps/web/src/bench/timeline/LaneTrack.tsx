@@ -1,0 +1,53 @@
+import { addKey } from "@levitas/core/edit";
+import { nearestFrame } from "@levitas/core/motion";
+import { printHexColor } from "@levitas/core/value";
+import { nanoid } from "nanoid";
+import type { ReactNode } from "react";
+import { say } from "../../ui/notices.tsx";
+import { useBench } from "../model/BenchContext.ts";
+import { ROW } from "./laneGeometry.ts";
+import type { Row } from "./rows.ts";
+import { TrackBar } from "./TrackBar.tsx";
+
+/** The time axis of one channel. A double-click sets a key there. */
+export function LaneTrack({ row }: { row: Extract<Row, { kind: "lane" }> }): ReactNode {
+  const bench = useBench();
+  const { figure, channel, bars } = row;
+  const setKey = (x: number) => {
+    const { motion, study } = bench;
+    const time = Math.max(nearestFrame(bench.view.toTime(x), study.scene.frameRate), 0);
+    const poses = motion.at(time, new Float64Array(motion.slotCount));
+    const slot = motion.slot(motion.figureIndex(figure.id), channel.id);
+    const value = channel.kind === "color" ? printHexColor(poses, slot) : (poses[slot] as number);
+    const keyId = nanoid(8);
+    bench.perform(
+      addKey(study, {
+        figureId: figure.id,
+        channel: channel.id,
+        time,
+        value,
+        keyId,
+        tweenId: nanoid(8),
+      }),
+      { figure: figure.id, channel: channel.id, span: bench.selection.span, keys: [keyId] },
+    );
+    say(`Set a key at ${Math.round(time)} ms.`);
+  };
+  return (
+    // The keyboard's way to set a key is K at the playhead.
+    // biome-ignore lint/a11y/useSemanticElements: SVG has no fieldset of its own
+    <svg
+      className="min-w-0 flex-1 touch-none"
+      height={ROW.lane}
+      role="group"
+      aria-label={`${figure.name} ${channel.label}`}
+      onDoubleClick={(event) =>
+        setKey(event.clientX - event.currentTarget.getBoundingClientRect().left)
+      }
+    >
+      {bars.map((bar) => (
+        <TrackBar key={bar.tween.id} bar={bar} figure={figure} channel={channel} />
+      ))}
+    </svg>
+  );
+}

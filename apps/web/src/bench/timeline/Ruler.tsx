@@ -1,0 +1,144 @@
+import { frameAt, nearestFrame, timeOfFrame } from "@levitas/core/motion";
+import { type ReactNode, useLayoutEffect, useRef } from "react";
+import { onTheme, tokenColor } from "../../theme/theme.ts";
+import { showTip } from "../../ui/dragTip.tsx";
+import { leaveFocus } from "../../ui/pointerFocus.ts";
+import { useDragSession } from "../../ui/useDragSession.ts";
+import { bothTimes } from "../labels.ts";
+import { useBench, useBenchState, useFrame, useStudy } from "../model/BenchContext.ts";
+import type { Bench } from "../model/bench.ts";
+import { MARGIN, rulerStepFrames, rulerStepMs } from "./laneGeometry.ts";
+
+const HEIGHT = 34;
+
+/** The marks of time. Pressing or dragging on it moves the playhead. */
+export function Ruler(): ReactNode {
+  const bench = useBench();
+  const { scene, markers } = useStudy();
+  const unit = useBenchState((state) => state.timeUnit);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const drawn = useRef("");
+
+  useLayoutEffect(
+    () =>
+      onTheme(() => {
+        drawn.current = "";
+        bench.clock.invalidate();
+      }),
+    [bench],
+  );
+  useFrame(() => {
+    const { view } = bench;
+    const state = `${view.from} ${view.scale} ${view.width} ${unit} ${scene.frameRate}`;
+    if (!canvas.current || state === drawn.current) return;
+    drawn.current = state;
+    drawRuler(canvas.current, bench, unit, scene.frameRate);
+  });
+
+  const scrub = (x: number, left: number, free: boolean) => {
+    const time = Math.max(bench.view.toTime(x - left), 0);
+    bench.clock.seek(free ? time : nearestFrame(time, scene.frameRate));
+  };
+  const bind = useDragSession<{ left: number; wasPlaying: boolean }>({
+    start: (_, target) => {
+      const wasPlaying = bench.clock.playing;
+      bench.clock.pause();
+      return { left: target.getBoundingClientRect().left, wasPlaying };
+    },
+    move: ({ left }, { x, y, free }) => {
+      scrub(x, left, free);
+      showTip(x, y, bothTimes(bench.clock.time, scene.frameRate));
+    },
+    end: ({ wasPlaying }) => {
+      if (wasPlaying) bench.clock.play();
+    },
+  });
+  return (
+    <div className="flex shrink-0 border-b border-rule bg-sunk" style={{ height: HEIGHT }}>
+      <div className="flex shrink-0 items-center px-3" style={{ width: MARGIN }}>
+        <button
+          type="button"
+          onMouseDown={leaveFocus}
+          onClick={() => bench.store.setState({ timeUnit: unit === "ms" ? "frames" : "ms" })}
+          title="Count in milliseconds or in frames"
+          className="rounded-md px-1.5 py-0.5 font-mono text-[11px] text-muted hover:bg-raised hover:text-ink"
+        >
+          {unit === "ms" ? "ms" : "frames"} · {scene.frameRate} fps
+        </button>
+      </div>
+      <div
+        {...bind()}
+        onPointerDownCapture={(event) => {
+          // At once, not only when it moves: a click on the ruler goes there.
+          if (event.button === 0)
+            scrub(event.clientX, event.currentTarget.getBoundingClientRect().left, event.ctrlKey);
+        }}
+        data-testid="ruler"
+        className="relative min-w-0 flex-1 cursor-ew-resize touch-none overflow-hidden"
+      >
+        <canvas ref={canvas} className="absolute inset-0 size-full" />
+        {markers.map((marker) => (
+          <MarkerFlag key={marker.id} name={marker.name} time={marker.time} />
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function MarkerFlag({ name, time }: { name: string; time: number }): ReactNode {
+  const bench = useBench();
+  const element = useRef<HTMLSpanElement>(null);
+  useFrame(() => {
+    if (element.current) element.current.style.translate = `${bench.view.toX(time)}px 0`;
+  });
+  return (
+    <span
+      ref={element}
+      className="absolute bottom-0 left-0 border-l-2 border-plum bg-sunk pr-1 pl-1 text-[10.5px] leading-4 text-plum"
+    >
+      {name}
+    </span>
+  );
+}
+
+function drawRuler(
+  canvas: HTMLCanvasElement,
+  bench: Bench,
+  unit: "ms" | "frames",
+  frameRate: number,
+): void {
+  const { view } = bench;
+  const ratio = devicePixelRatio;
+  canvas.width = Math.round(view.width * ratio);
+  canvas.height = Math.round(HEIGHT * ratio);
+  const context = canvas.getContext("2d");
+  if (!context) return;
+  context.scale(ratio, ratio);
+  context.strokeStyle = tokenColor("edge");
+  context.fillStyle = tokenColor("muted");
+  context.font = '10.5px "Martian Mono Variable", monospace';
+  context.textAlign = "center";
+  context.textBaseline = "top";
+  const frame = 1000 / frameRate;
+  const unitLength = unit === "ms" ? 1 : frame;
+  const { major, parts } =
+    unit === "ms" ? rulerStepMs(view.scale) : rulerStepFrames(view.scale * frame);
+  const step = (major * unitLength) / parts;
+  const first = Math.max(Math.ceil(view.from / step), 0);
+  const last = Math.floor(view.toTime(view.width) / step);
+  context.beginPath();
+  for (let i = first; i <= last; i++) {
+    const time = i * step;
+    const x = Math.round(view.toX(time)) + 0.5;
+    const lettered = i % parts === 0;
+    context.moveTo(x, HEIGHT - (lettered ? 10 : 5));
+    context.lineTo(x, HEIGHT);
+    if (!lettered) continue;
+    const text =
+      unit === "ms"
+        ? String((i / parts) * major)
+        : String(frameAt(timeOfFrame((i / parts) * major, frameRate), frameRate));
+    context.fillText(text, Math.max(x, 4 * text.length), 7);
+  }
+  context.stroke();
+}

@@ -1,0 +1,50 @@
+import { type RefCallback, type RefObject, useCallback } from "react";
+import { useBench } from "../model/BenchContext.ts";
+import { MARGIN } from "./laneGeometry.ts";
+
+/**
+ * The wheel over the timeline: sideways it pans; with Shift, Ctrl or Alt, and anywhere over the ruler,
+ * it zooms the time at the pointer; else it scrolls the lanes if there are more than fit, and zooms if
+ * not. A drag with the middle button pans.
+ */
+export function useTimelineZoom(scroller: RefObject<HTMLElement | null>): RefCallback<HTMLElement> {
+  const bench = useBench();
+  return useCallback(
+    (element: HTMLElement | null) => {
+      if (!element) return;
+      const wheel = (event: WheelEvent) => {
+        const x = event.clientX - element.getBoundingClientRect().left - MARGIN;
+        if (x < 0) return;
+        const lanes = scroller.current;
+        const scrolls = lanes !== null && lanes.scrollHeight > lanes.clientHeight;
+        const overLanes = lanes?.contains(event.target as Node) ?? false;
+        const held = event.shiftKey || event.ctrlKey || event.altKey || event.metaKey;
+        if (!held && Math.abs(event.deltaX) > Math.abs(event.deltaY)) {
+          event.preventDefault();
+          bench.view.panBy(-event.deltaX);
+        } else if (held || !overLanes || !scrolls) {
+          event.preventDefault();
+          // Browsers turn the wheel sideways while Shift is held.
+          const delta = event.deltaY || event.deltaX;
+          bench.view.zoomAt(x, Math.exp(-delta * 0.0016));
+        }
+      };
+      const pan = (event: PointerEvent) => {
+        if (event.button !== 1) return;
+        event.preventDefault();
+        element.setPointerCapture(event.pointerId);
+        const move = (moved: PointerEvent) => bench.view.panBy(moved.movementX);
+        element.addEventListener("pointermove", move);
+        const end = () => element.removeEventListener("pointermove", move);
+        element.addEventListener("lostpointercapture", end, { once: true });
+      };
+      element.addEventListener("wheel", wheel, { passive: false });
+      element.addEventListener("pointerdown", pan);
+      return () => {
+        element.removeEventListener("wheel", wheel);
+        element.removeEventListener("pointerdown", pan);
+      };
+    },
+    [bench, scroller],
+  );
+}

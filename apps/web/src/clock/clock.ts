@@ -1,0 +1,142 @@
+import {
+  advancePlayhead,
+  frameAt,
+  type Playhead,
+  type PlayMode,
+  quantizeTime,
+  timeOfFrame,
+} from "@levitas/core/motion";
+
+/** What can be changed about playing. */
+export interface ClockSettings {
+  readonly mode: PlayMode;
+  readonly rate: number;
+  /** Frames a second that are shown; null for as many as the screen gives. */
+  readonly emulate: number | null;
+}
+
+/**
+ * The one clock of a screen: it moves the playhead by the time that really passed and tells whoever
+ * draws, once a frame, and only while something changes. React takes no part.
+ */
+export class Clock {
+  private head: Playhead = { time: 0, direction: 1, playing: false };
+  private set: ClockSettings = { mode: "loop", rate: 1, emulate: null };
+  private length = 0;
+  private last = 0;
+  private handle = 0;
+  private readonly drawers = new Set<() => void>();
+  private readonly watchers = new Set<() => void>();
+
+  /** The playhead's time, ms. */
+  get time(): number {
+    return this.head.time;
+  }
+
+  /** The time to show: the playhead's, or the frame last begun when fewer frames are emulated. */
+  get shownTime(): number {
+    const { emulate } = this.set;
+    if (emulate === null || !this.head.playing) return this.head.time;
+    return quantizeTime(this.head.time, emulate, this.length);
+  }
+
+  get playing(): boolean {
+    return this.head.playing;
+  }
+
+  get settings(): ClockSettings {
+    return this.set;
+  }
+
+  get duration(): number {
+    return this.length;
+  }
+
+  /** Follows a motion whose length changed. A playhead past the new end stays there until it plays. */
+  setDuration(duration: number): void {
+    this.length = duration;
+  }
+
+  change(settings: Partial<ClockSettings>): void {
+    this.set = { ...this.set, ...settings };
+    if (this.set.mode !== "swing") this.head = { ...this.head, direction: 1 };
+    this.tell();
+  }
+
+  play(): void {
+    if (this.head.playing) return;
+    // Playing once from the end plays again from the start.
+    const atEnd = this.head.time >= this.length;
+    const time = atEnd && this.set.mode !== "swing" ? 0 : Math.min(this.head.time, this.length);
+    this.head = { time, direction: this.head.direction, playing: true };
+    this.last = performance.now();
+    this.tell();
+  }
+
+  pause(): void {
+    if (!this.head.playing) return;
+    this.head = { ...this.head, playing: false };
+    this.tell();
+  }
+
+  toggle(): void {
+    if (this.head.playing) this.pause();
+    else this.play();
+  }
+
+  /** Puts the playhead at a time, ms, 0 or later. Playing goes on from there. */
+  seek(time: number): void {
+    this.head = { ...this.head, time: Math.max(time, 0) };
+    this.last = performance.now();
+    this.invalidate();
+  }
+
+  /** Steps by whole frames from the frame the playhead is in, and stops. */
+  step(frames: number, frameRate: number): void {
+    this.pause();
+    this.seek(timeOfFrame(Math.max(frameAt(this.head.time, frameRate) + frames, 0), frameRate));
+  }
+
+  /** Asks for a frame to be drawn. */
+  invalidate(): void {
+    if (this.handle === 0) this.handle = requestAnimationFrame(this.frame);
+  }
+
+  /** Registers something that draws; it is called once a frame. Answers how to stop that. */
+  onDraw(drawer: () => void): () => void {
+    this.drawers.add(drawer);
+    this.invalidate();
+    return () => this.drawers.delete(drawer);
+  }
+
+  /** Registers something to be told when playing starts, stops or is set differently. */
+  onChange(watcher: () => void): () => void {
+    this.watchers.add(watcher);
+    return () => this.watchers.delete(watcher);
+  }
+
+  /** Stops for good. */
+  dispose(): void {
+    cancelAnimationFrame(this.handle);
+    this.drawers.clear();
+    this.watchers.clear();
+  }
+
+  private readonly frame = (now: number): void => {
+    this.handle = 0;
+    if (this.head.playing) {
+      const elapsed = Math.max(now - this.last, 0);
+      this.last = Math.max(now, this.last);
+      const { mode, rate } = this.set;
+      this.head = advancePlayhead(this.head, elapsed, { mode, rate, duration: this.length });
+      if (!this.head.playing) for (const watcher of this.watchers) watcher();
+    }
+    for (const drawer of this.drawers) drawer();
+    if (this.head.playing) this.invalidate();
+  };
+
+  private tell(): void {
+    for (const watcher of this.watchers) watcher();
+    this.invalidate();
+  }
+}

@@ -1,0 +1,16 @@
+import { createBrowserRouter } from "react-router";
+import { NotFound } from "./shell/NotFound.tsx";
+import { StudiesPage } from "./studies/StudiesPage.tsx";
+
+/** The bench weighs most and is not needed to choose a study. */
+async function openBench() {
+  const { BenchPage } = await import("./bench/BenchPage.tsx");
+  return { Component: BenchPage };
+}
+
+/** The rooms of the house and their addresses. */
+export const router = createBrowserRouter([
+  { path: "/", element: <StudiesPage /> },
+  { path: "/studies/:id", lazy: openBench },
+  { path: "*", element: <NotFound /> },
+]);

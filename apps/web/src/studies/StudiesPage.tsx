@@ -1,0 +1,55 @@
+import { type ReactNode, useDeferredValue, useRef, useState } from "react";
+import type { StudySort } from "../api/studies.ts";
+import { Header } from "../shell/Header.tsx";
+import { SearchIcon } from "../ui/icons.tsx";
+import { Segmented } from "../ui/Segmented.tsx";
+import { ImportButton } from "./ImportButton.tsx";
+import { NewStudyMenu } from "./NewStudyMenu.tsx";
+import { StudyGrid } from "./StudyGrid.tsx";
+
+const SORTS = [
+  { value: "changed", text: "Last changed" },
+  { value: "name", text: "Name" },
+  { value: "duration", text: "Duration" },
+] as const;
+
+/** All studies as cards that play when pointed at. */
+export function StudiesPage(): ReactNode {
+  const [search, setSearch] = useState("");
+  const [sort, setSort] = useState<StudySort>("changed");
+  const wanted = useDeferredValue(search.trim());
+  const scroller = useRef<HTMLElement>(null);
+  return (
+    <div className="flex h-full flex-col">
+      <title>Studies, Levitas</title>
+      <Header
+        actions={
+          <>
+            <ImportButton />
+            <NewStudyMenu />
+          </>
+        }
+      >
+        <span className="text-[15px] font-semibold">Levitas</span>
+        <label className="relative ml-4 flex items-center">
+          <span className="absolute left-2.5 text-muted">
+            <SearchIcon size={14} />
+          </span>
+          <input
+            type="search"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+            placeholder="Find a study"
+            aria-label="Find a study"
+            className="h-8 w-56 rounded-lg border border-edge/50 bg-raised pr-2 pl-8 placeholder:text-muted"
+          />
+        </label>
+        <Segmented label="Order" value={sort} options={SORTS} onChange={setSort} />
+      </Header>
+      <main ref={scroller} className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+        <h1 className="sr-only">Studies</h1>
+        <StudyGrid search={wanted} sort={sort} scroller={scroller} />
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,59 @@
+import {
+  keepPreviousData,
+  useInfiniteQuery,
+  useMutation,
+  useQueryClient,
+} from "@tanstack/react-query";
+import {
+  createStudy,
+  deleteStudy,
+  duplicateStudy,
+  listStudies,
+  PAGE_SIZE,
+  restoreStudy,
+  type StudySort,
+} from "../api/studies.ts";
+import { say, sayFault } from "../ui/notices.tsx";
+
+const KEY = ["studies"] as const;
+
+/** The list of studies, page by page. */
+export function useStudyList(search: string, sort: StudySort) {
+  return useInfiniteQuery({
+    queryKey: [...KEY, search, sort],
+    queryFn: ({ pageParam, signal }) => listStudies(search, sort, pageParam, signal),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => {
+      const known = pages.length * PAGE_SIZE;
+      return known < last.total ? known : undefined;
+    },
+    placeholderData: keepPreviousData,
+    // The bench changes studies while this list is off the screen.
+    refetchOnMount: "always",
+  });
+}
+
+/** What can be done with studies from outside; each brings the list up to date. */
+export function useStudyActions() {
+  const queries = useQueryClient();
+  const refresh = () => queries.invalidateQueries({ queryKey: KEY });
+  const create = useMutation({ mutationFn: createStudy, onSuccess: refresh, onError: sayFault });
+  const duplicate = useMutation({
+    mutationFn: duplicateStudy,
+    onSuccess: (copy) => {
+      say(`Made “${copy.document.name}”.`);
+      return refresh();
+    },
+    onError: sayFault,
+  });
+  const restore = useMutation({ mutationFn: restoreStudy, onSuccess: refresh, onError: sayFault });
+  const remove = useMutation({
+    mutationFn: ({ id }: { id: string; name: string }) => deleteStudy(id),
+    onSuccess: (_, { id, name }) => {
+      say(`Deleted “${name}”.`, { action: { text: "Undo", run: () => restore.mutate(id) } });
+      return refresh();
+    },
+    onError: sayFault,
+  });
+  return { create, duplicate, remove };
+}

@@ -1,0 +1,42 @@
+/** Light or dark, chosen by the person or else by their system. */
+export type Theme = "light" | "dark";
+
+const KEY = "levitas-theme";
+const listeners = new Set<() => void>();
+
+/** The theme in force. */
+export function currentTheme(): Theme {
+  return document.documentElement.dataset.theme === "dark" ? "dark" : "light";
+}
+
+/** Puts the remembered theme in force; called once, before anything is drawn. */
+export function startTheme(): void {
+  const system = matchMedia("(prefers-color-scheme: dark)");
+  const remembered = localStorage.getItem(KEY);
+  const apply = (theme: Theme) => {
+    document.documentElement.dataset.theme = theme;
+    for (const listener of listeners) listener();
+  };
+  apply(remembered === "dark" || (remembered === null && system.matches) ? "dark" : "light");
+  system.addEventListener("change", () => {
+    if (localStorage.getItem(KEY) === null) apply(system.matches ? "dark" : "light");
+  });
+}
+
+/** Chooses a theme and remembers it. */
+export function setTheme(theme: Theme): void {
+  localStorage.setItem(KEY, theme);
+  document.documentElement.dataset.theme = theme;
+  for (const listener of listeners) listener();
+}
+
+/** Calls back when the theme changes; answers how to stop that. */
+export function onTheme(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** The value of a color token in force, for canvases, which know no CSS variables. */
+export function tokenColor(name: string): string {
+  return getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
+}

@@ -1,0 +1,10 @@
+/** Gives a text to the person as a file. */
+export function saveFile(name: string, text: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type: "application/json" }));
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = name;
+  link.click();
+  // The download has to have begun before its address goes.
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}

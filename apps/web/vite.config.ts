@@ -1,0 +1,25 @@
+import tailwindcss from "@tailwindcss/vite";
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vite";
+
+const server = `http://127.0.0.1:${process.env.LEVITAS_PORT ?? 4873}`;
+
+export default defineConfig({
+  plugins: [react(), tailwindcss()],
+  resolve: { conditions: ["levitas-source", "module", "browser", "development|production"] },
+  // Nothing inlined: the content security policy takes fonts from files only.
+  build: { target: "es2022", assetsInlineLimit: 0, sourcemap: true, reportCompressedSize: false },
+  server: {
+    host: "127.0.0.1",
+    port: 4874,
+    proxy: {
+      "/api": {
+        target: server,
+        changeOrigin: true,
+        // The server takes writes from its own pages only; in development this one stands in for it.
+        configure: (proxy) =>
+          proxy.on("proxyReq", (request) => request.setHeader("origin", server)),
+      },
+    },
+  },
+});

@@ -1,0 +1,66 @@
+import {
+  type ChannelId,
+  eachTween,
+  type Key,
+  resolveStarts,
+  type Study,
+  type Track,
+  type Tween,
+} from "../study/index.ts";
+
+/** A track with where it stands in time. */
+export interface TrackPlace {
+  readonly tween: Tween;
+  readonly track: Track;
+  /** When its tween starts, ms. */
+  readonly start: number;
+}
+
+/**
+ * The track of a channel that plays at a time, or else the one whose keys are nearest to it; of
+ * several alike the last in the sequence, which is the one that shows. Undefined if nothing drives
+ * the channel.
+ */
+export function trackNear(
+  study: Study,
+  figureId: string,
+  channel: ChannelId,
+  time: number,
+): TrackPlace | undefined {
+  const { startOf } = resolveStarts(study);
+  let nearest: TrackPlace | undefined;
+  let least = Number.POSITIVE_INFINITY;
+  for (const tween of eachTween(study.sequence)) {
+    const track = tween.tracks.find((each) => each.channel === channel);
+    if (!track || !tween.figures.includes(figureId)) continue;
+    const start = startOf.get(tween.id) ?? 0;
+    const from = start + (track.keys[0]?.time ?? 0);
+    const to = start + (track.keys.at(-1)?.time ?? 0);
+    const distance = Math.max(from - time, time - to, 0);
+    if (distance > least) continue;
+    least = distance;
+    nearest = { tween, track, start };
+  }
+  return nearest;
+}
+
+/** The key of a channel nearest to a time, if it is within `tolerance` ms. */
+export function keyNear(
+  study: Study,
+  figureId: string,
+  channel: ChannelId,
+  time: number,
+  tolerance: number,
+): { readonly place: TrackPlace; readonly key: Key } | undefined {
+  const place = trackNear(study, figureId, channel, time);
+  if (!place) return undefined;
+  let nearest: Key | undefined;
+  let least = tolerance;
+  for (const key of place.track.keys) {
+    const distance = Math.abs(place.start + key.time - time);
+    if (distance > least) continue;
+    least = distance;
+    nearest = key;
+  }
+  return nearest && { place, key: nearest };
+}

@@ -1,0 +1,4 @@
+import { ensureBuilt, ensureInstalled } from "./lib.mjs";
+
+ensureInstalled();
+ensureBuilt();

@@ -1,0 +1,120 @@
+// What the commands of package.json share. Node's own modules only: these run before anything is
+// installed.
+import { execFileSync, spawn, spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { dirname, join, resolve } from "node:path";
+import { fileURLToPath } from "node:url";
+
+export const ROOT = resolve(dirname(fileURLToPath(import.meta.url)), "..");
+const NOTES = join(ROOT, "node_modules", ".levitas");
+
+/** Runs a program of node_modules/.bin, or throws with what it was. */
+export function run(program, args, options = {}) {
+  const bin = join(ROOT, "node_modules", ".bin", program);
+  execFileSync(existsSync(bin) ? bin : program, args, { cwd: ROOT, stdio: "inherit", ...options });
+}
+
+/** Installs what package-lock.json asks for, unless that was done already. */
+export function ensureInstalled() {
+  const major = Number(process.versions.node.split(".")[0]);
+  if (major < 20) fail(`Levitas needs Node 20 or newer; this is ${process.version}.`);
+  const lock = hashOf([join(ROOT, "package-lock.json")]);
+  if (readNote("installed") === lock) return;
+  console.log("Installing packages. The database driver is compiled here; this takes minutes.");
+  const result = spawnSync("npm", ["install", "--no-audit", "--no-fund"], {
+    cwd: ROOT,
+    stdio: "inherit",
+  });
+  if (result.status !== 0) fail("npm install failed; what it printed above says why.");
+  writeNote("installed", lock);
+}
+
+/** Builds core, command line, server and web app, unless their sources are as they were built. */
+export function ensureBuilt() {
+  const sources = hashOf([
+    ...filesIn("packages/core/src"),
+    ...filesIn("apps/cli/src"),
+    ...filesIn("apps/server/src"),
+    ...filesIn("apps/web/src"),
+    ...filesIn("apps/web/public"),
+    ...[
+      "apps/web/index.html",
+      "apps/web/vite.config.ts",
+      "tsconfig.base.json",
+      "package-lock.json",
+    ].map((file) => join(ROOT, file)),
+  ]);
+  const built = ["apps/server/dist/main.js", "apps/web/dist/index.html", "apps/cli/dist/main.js"];
+  const there = built.every((file) => existsSync(join(ROOT, file)));
+  if (there && readNote("built") === sources) return;
+  console.log("Building.");
+  run("tsc", ["-b"]);
+  run("vite", ["build", "--logLevel", "warn"], { cwd: join(ROOT, "apps/web") });
+  writeNote("built", sources);
+}
+
+/** Where Chromium is; on Debian it is installed if it is missing and that may be done. */
+export function ensureChromium() {
+  const known = [
+    process.env.CHROMIUM,
+    "/usr/bin/chromium",
+    "/usr/bin/chromium-browser",
+    "/usr/bin/google-chrome",
+    "/Applications/Google Chrome.app/Contents/MacOS/Google Chrome",
+  ];
+  const find = () => known.find((path) => path && existsSync(path));
+  if (find()) return find();
+  if (existsSync("/usr/bin/apt-get") && process.getuid?.() === 0) {
+    console.log("Installing Chromium for the tests of the interface.");
+    const quiet = { stdio: "inherit", env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } };
+    spawnSync("apt-get", ["update", "-qq"], quiet);
+    spawnSync("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], quiet);
+  }
+  return (
+    find() ??
+    fail(
+      "The tests drive Chromium and found none. On Debian: apt-get install chromium. Elsewhere: install Chromium or Chrome and set CHROMIUM to its path.",
+    )
+  );
+}
+
+/** Starts a program that goes on running; signals are passed to it and its end is ours. */
+export function become(program, args, env = {}) {
+  const child = spawn(program, args, {
+    cwd: ROOT,
+    stdio: "inherit",
+    env: { ...process.env, ...env },
+  });
+  for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => child.kill(signal));
+  child.on("exit", (code, signal) => process.exit(signal ? 0 : (code ?? 1)));
+  return child;
+}
+
+export function fail(message) {
+  console.error(message);
+  process.exit(1);
+}
+
+function readNote(name) {
+  const file = join(NOTES, name);
+  return existsSync(file) ? readFileSync(file, "utf8") : "";
+}
+
+function writeNote(name, text) {
+  mkdirSync(NOTES, { recursive: true });
+  writeFileSync(join(NOTES, name), text);
+}
+
+function filesIn(folder) {
+  return readdirSync(join(ROOT, folder), { recursive: true })
+    .map((name) => join(ROOT, folder, name))
+    .filter((file) => statSync(file).isFile() && !file.includes(".test."))
+    .sort();
+}
+
+function hashOf(files) {
+  const hash = createHash("sha256");
+  for (const file of files) hash.update(file.slice(ROOT.length)).update(readFileSync(file));
+  return hash.digest("hex");
+}

@@ -1,0 +1,42 @@
+// npm test [-- jest arguments]: everything, as it is shipped. The last line counts.
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { ensureBuilt, ensureChromium, ensureInstalled, fail, ROOT } from "./lib.mjs";
+
+ensureInstalled();
+ensureBuilt();
+const chromium = ensureChromium();
+const folder = mkdtempSync(join(tmpdir(), "levitas-test-"));
+const output = join(folder, "result.json");
+const result = spawnSync(
+  process.execPath,
+  [
+    "--experimental-vm-modules",
+    "--no-warnings",
+    join(ROOT, "node_modules/jest/bin/jest.js"),
+    "--json",
+    `--outputFile=${output}`,
+    // Two cores: one for the tests, one for the browser they measure.
+    "--maxWorkers=2",
+    ...process.argv.slice(2),
+  ],
+  {
+    cwd: ROOT,
+    stdio: ["ignore", "ignore", "inherit"],
+    env: { ...process.env, CHROMIUM: chromium },
+  },
+);
+let counts;
+try {
+  counts = JSON.parse(readFileSync(output, "utf8"));
+} catch {
+  fail("Jest did not finish; what it printed above says why.");
+} finally {
+  rmSync(folder, { recursive: true, force: true });
+}
+// A file that could not even be loaded counts as a failure, though it holds no counted test.
+const failed = counts.numFailedTests + counts.numRuntimeErrorTestSuites;
+console.log(`${counts.numPassedTests} passed, ${failed} failed`);
+process.exit(result.status === 0 && failed === 0 && counts.numPassedTests > 0 ? 0 : 1);
