@@ -18,8 +18,8 @@ const result = spawnSync(
     join(ROOT, "node_modules/jest/bin/jest.js"),
     "--json",
     `--outputFile=${output}`,
-    // Two cores: one for the tests, one for the browser they measure.
-    "--maxWorkers=2",
+    // One after another: frame times measured beside other tests would say nothing.
+    "--runInBand",
     ...process.argv.slice(2),
   ],
   {

@@ -1,0 +1,130 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { resolve } from "node:path";
+import { handoffCss } from "@levitas/core/format";
+import { compileStudy, mapPoint, poseMatrix } from "@levitas/core/motion";
+import { readStudyText } from "@levitas/core/shape";
+import { channelOf, clampShown, type Study } from "@levitas/core/study";
+import type { Browser, Page } from "puppeteer-core";
+import { awkwardStudy } from "./harness/awkwardStudy.ts";
+import { launchBrowser } from "./harness/browser.ts";
+
+const DEMO = resolve(import.meta.dirname, "../demo");
+const TIMES = 40;
+
+const demos: [string, Study][] = readdirSync(DEMO)
+  .filter((file) => file.endsWith(".json"))
+  .map((file) => {
+    const study = readStudyText(readFileSync(resolve(DEMO, file), "utf8"));
+    if (!study.ok) throw new Error(`${file}: ${study.faults[0]?.message}`);
+    return [study.value.name, study.value];
+  });
+
+/** What the browser shows of one figure. */
+interface Shown {
+  /** Two opposite corners of its box in the scene, px. */
+  readonly corners: readonly [number, number, number, number];
+  readonly rotate: number;
+  readonly opacity: number;
+  /** 8-bit sRGB. */
+  readonly color: readonly [number, number, number];
+}
+
+/** A page with nothing but the CSS and an element for every figure, nested as they are. */
+async function build(page: Page, study: Study): Promise<void> {
+  const { text, classOf } = handoffCss(study);
+  const branch = (parent: string | null): string =>
+    study.figures
+      .filter((figure) => figure.parent === parent)
+      .map(
+        (figure) =>
+          `<div class="${classOf[figure.id]}" data-id="${figure.id}"><i class="start"></i><i class="end"></i>${branch(figure.id)}</div>`,
+      )
+      .join("");
+  await page.setContent(
+    `<style>body{margin:0} i{position:absolute;width:0;height:0} .start{left:0;top:0} .end{left:100%;top:100%} ${text}</style>${branch(null)}`,
+  );
+}
+
+/** Puts every animation at a time and reads what is there. */
+function shownAt(page: Page, time: number): Promise<Record<string, Shown>> {
+  return page.evaluate((at) => {
+    for (const animation of document.getAnimations()) {
+      animation.pause();
+      animation.currentTime = at;
+    }
+    const canvas = new OffscreenCanvas(1, 1).getContext("2d", { willReadFrequently: true });
+    if (!canvas) throw new Error("no canvas");
+    const result: Record<string, Shown> = {};
+    for (const element of document.querySelectorAll<HTMLElement>("[data-id]")) {
+      const corner = (name: string) => {
+        const box = element.querySelector(`:scope > .${name}`)?.getBoundingClientRect();
+        return [box?.x ?? Number.NaN, box?.y ?? Number.NaN] as const;
+      };
+      const style = getComputedStyle(element);
+      canvas.clearRect(0, 0, 1, 1);
+      canvas.fillStyle = "#000";
+      canvas.fillStyle = style.color;
+      canvas.fillRect(0, 0, 1, 1);
+      const [r = 0, g = 0, b = 0] = canvas.getImageData(0, 0, 1, 1).data;
+      result[element.dataset.id ?? ""] = {
+        corners: [...corner("start"), ...corner("end")],
+        rotate: Number.parseFloat(style.rotate) || 0,
+        opacity: Number(style.opacity),
+        color: [r, g, b],
+      };
+    }
+    return result;
+  }, time);
+}
+
+describe("the CSS hand-off in a real browser", () => {
+  let browser: Browser;
+  let page: Page;
+  beforeAll(async () => {
+    browser = await launchBrowser();
+    page = await browser.newPage();
+  });
+  afterAll(() => browser.close());
+
+  it.each([...demos, ["an awkward study", awkwardStudy()] as [string, Study]])(
+    "shows what motion.at says: %s",
+    async (_, study) => {
+      const motion = compileStudy(study);
+      const poses = new Float64Array(motion.slotCount);
+      await build(page, study);
+      const opacity = channelOf("opacity");
+      const worst = { position: 0, angle: 0, opacity: 0, color: 0 };
+      // Between jumps: at the very moment of one, a rounding decides which side is seen.
+      const times = Array.from({ length: TIMES }, (_, i) => (motion.duration * (i + 0.37)) / TIMES);
+      for (const time of [0, ...times, motion.duration, motion.duration + 500]) {
+        const shown = await shownAt(page, time);
+        motion.at(time, poses);
+        study.figures.forEach((figure, i) => {
+          const there = shown[figure.id];
+          if (!there) throw new Error(`${figure.name} is not on the page`);
+          const read = (channel: Parameters<typeof motion.slot>[1]) =>
+            poses[motion.slot(i, channel)] as number;
+          const matrix = poseMatrix(motion, poses, i);
+          const expected = [
+            ...mapPoint(matrix, 0, 0),
+            ...mapPoint(matrix, Math.max(read("width"), 0), Math.max(read("height"), 0)),
+          ];
+          expected.forEach((value, c) => {
+            worst.position = Math.max(worst.position, Math.abs(value - (there.corners[c] ?? 1e9)));
+          });
+          worst.angle = Math.max(worst.angle, Math.abs(there.rotate - read("rotate")));
+          const seen = clampShown(opacity, read("opacity"));
+          worst.opacity = Math.max(worst.opacity, Math.abs(there.opacity - seen));
+          there.color.forEach((part, c) => {
+            const mine = 255 * (poses[motion.slot(i, "color") + c] as number);
+            worst.color = Math.max(worst.color, Math.abs(part - mine));
+          });
+        });
+      }
+      expect(worst.position).toBeLessThanOrEqual(0.5);
+      expect(worst.angle).toBeLessThanOrEqual(0.1);
+      expect(worst.opacity).toBeLessThanOrEqual(0.005);
+      expect(worst.color).toBeLessThanOrEqual(2);
+    },
+  );
+});

@@ -1,0 +1,37 @@
+import puppeteer, { type Browser, type Page } from "puppeteer-core";
+
+/** Headless Chromium as this project's machines have it. */
+export function launchBrowser(): Promise<Browser> {
+  return puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+    headless: true,
+    args: [
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+    ],
+  });
+}
+
+/** A page of 1280 x 800 whose errors are collected. */
+export interface WatchedPage {
+  readonly page: Page;
+  /** Console errors, warnings and uncaught exceptions, in order. */
+  readonly problems: string[];
+}
+
+/** Opens a page and watches it for errors. */
+export async function openPage(browser: Browser): Promise<WatchedPage> {
+  const page = await browser.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  const problems: string[] = [];
+  page.on("console", (message) => {
+    if (message.type() === "error" || message.type() === "warn") problems.push(message.text());
+  });
+  page.on("pageerror", (error) => problems.push(String(error)));
+  return { page, problems };
+}
