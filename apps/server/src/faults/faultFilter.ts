@@ -28,30 +28,25 @@ export class FaultFilter implements ExceptionFilter {
 
   private describe(error: unknown): Pick<FaultsError, "status" | "faults" | "extra"> {
     if (error instanceof FaultsError) return error;
-    const type = typeof error === "object" && error !== null && "type" in error ? error.type : "";
-    if (type === "entity.too.large")
+    const status = statusOf(error);
+    const message = error instanceof Error ? error.message : "";
+    if (status === 413)
       return FaultsError.one(
         413,
         "body-too-large",
         "The request is larger than 8 MB.",
         "Save fewer figures or keys in one study.",
       );
-    if (type === "entity.parse.failed" && error instanceof Error)
-      return FaultsError.one(
-        400,
-        "not-json",
-        `The request is not JSON: ${error.message}.`,
-        "Send JSON.",
-      );
-    if (error instanceof HttpException) {
-      const status = error.getStatus();
+    // The body parser's words, which Nest wraps in an error of its own.
+    if (status === 400 && message.includes("JSON"))
+      return FaultsError.one(400, "not-json", `The request is not JSON: ${message}.`, "Send JSON.");
+    if (status !== undefined && status < 500)
       return FaultsError.one(
         status,
         status === 404 ? "no-such-address" : "refused",
-        `${error.message}.`,
+        `${message}.`,
         status === 404 ? "See /api/docs for what there is." : "Change the request.",
       );
-    }
     this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
     return FaultsError.one(
       500,
@@ -60,4 +55,11 @@ export class FaultFilter implements ExceptionFilter {
       "Try again; nothing was changed. The server's log says more.",
     );
   }
+}
+
+/** The HTTP status an error of Nest or of Express carries. */
+function statusOf(error: unknown): number | undefined {
+  if (error instanceof HttpException) return error.getStatus();
+  if (typeof error !== "object" || error === null || !("status" in error)) return undefined;
+  return typeof error.status === "number" ? error.status : undefined;
 }

@@ -1,0 +1,209 @@
+import { firstStudy, type Study } from "@levitas/core/study";
+import { type Answer, send, startTestServer, type TestServer } from "../testing/testServer.ts";
+
+let ids = 0;
+const study = (name: string): Study => firstStudy(name, () => `id-${ids++}`);
+
+describe("studies over HTTP", () => {
+  let server: TestServer;
+  let at: string;
+  beforeEach(async () => {
+    server = await startTestServer();
+    at = `${server.url}/api/studies`;
+  });
+  afterEach(() => server.close());
+
+  const create = async (name: string): Promise<Answer> =>
+    send("POST", at, { document: study(name) });
+  const names = async (query = ""): Promise<string[]> => {
+    const { body } = await send("GET", `${at}${query}`);
+    return body.studies.map((line: { name: string }) => line.name);
+  };
+
+  it("seeds an empty database with the demo studies, in their order", async () => {
+    expect(await names()).toEqual([
+      "Boarding pass drops",
+      "Tide dial, the short way",
+      "Gate notice draws back",
+      "Buoy bobs",
+      "Fare ticks up in steps",
+      "Lighthouse sweeps",
+    ]);
+  });
+
+  it("does not seed again what was deleted", async () => {
+    const { body } = await send("GET", at);
+    for (const { id } of body.studies) await send("DELETE", `${at}/${id}`);
+    const { data } = server;
+    const again = await startTestServer({ data });
+    expect((await send("GET", `${again.url}/api/studies`)).body.total).toBe(0);
+    await again.close();
+  });
+
+  it("creates, reads and lists with duration and what a card plays", async () => {
+    const made = await create("Gangway lowers");
+    expect(made.status).toBe(201);
+    expect(made.headers.get("etag")).toBe('"1"');
+    const read = await send("GET", `${at}/${made.body.id}`);
+    expect(read.body.document).toEqual(made.body.document);
+    const { body } = await send("GET", `${at}?search=GANGWAY`);
+    expect(body.total).toBe(1);
+    expect(body.studies[0]).toMatchObject({ name: "Gangway lowers", duration: 1400, revision: 1 });
+    expect(body.studies[0].thumbnail.figures).toHaveLength(1);
+  });
+
+  it("finds names without their accents and takes % for a sign", async () => {
+    await create("Quai des Épaves 50% plein");
+    expect(await names("?search=epaves")).toHaveLength(1);
+    expect(await names("?search=50%25")).toHaveLength(1);
+    expect(await names("?search=%25%25")).toEqual([]);
+  });
+
+  it("sorts and pages", async () => {
+    const all = await names("?sort=name");
+    expect(all).toEqual([...all].sort((a, b) => (a.toLowerCase() < b.toLowerCase() ? -1 : 1)));
+    expect(await names("?sort=name&limit=2&offset=1")).toEqual(all.slice(1, 3));
+  });
+
+  it("saves from the present revision and counts it up", async () => {
+    const { body } = await create("Rope");
+    const saved = await send(
+      "PUT",
+      `${at}/${body.id}`,
+      { document: { ...body.document, name: "Rope of floats" } },
+      { "If-Match": '"1"' },
+    );
+    expect(saved.status).toBe(200);
+    expect(saved.headers.get("etag")).toBe('"2"');
+    expect((await send("GET", `${at}/${body.id}`)).body).toMatchObject({
+      revision: 2,
+      document: { name: "Rope of floats" },
+    });
+  });
+
+  it("refuses a stale save with the current state and changes nothing", async () => {
+    const { body } = await create("Rope");
+    const put = (name: string) =>
+      send(
+        "PUT",
+        `${at}/${body.id}`,
+        { document: { ...body.document, name } },
+        { "If-Match": '"1"' },
+      );
+    await put("First");
+    const stale = await put("Second");
+    expect(stale.status).toBe(412);
+    expect(stale.body.current).toMatchObject({ revision: 2, document: { name: "First" } });
+    expect(stale.body.error.faults[0].cure).toContain("both");
+    expect((await send("GET", `${at}/${body.id}`)).body.document.name).toBe("First");
+  });
+
+  it("keeps fields that only newer versions know", async () => {
+    const newer = { ...study("From tomorrow"), version: 9, weather: { wind: "SW" } };
+    const { body } = await send("POST", at, { document: newer });
+    expect((await send("GET", `${at}/${body.id}`)).body.document).toEqual(newer);
+  });
+
+  it("duplicates, deletes, and takes a deletion back", async () => {
+    const { body } = await create("Rope");
+    const copy = await send("POST", `${at}/${body.id}/duplicate`);
+    expect(copy.body.document.name).toBe("Rope copy");
+    expect((await send("DELETE", `${at}/${body.id}`)).status).toBe(204);
+    expect((await send("GET", `${at}/${body.id}`)).status).toBe(404);
+    const put = await send(
+      "PUT",
+      `${at}/${body.id}`,
+      { document: body.document },
+      { "If-Match": '"1"' },
+    );
+    expect(put.status).toBe(404);
+    expect((await send("POST", `${at}/${body.id}/restore`)).body.document).toEqual(body.document);
+    expect(await names("?search=rope")).toHaveLength(2);
+  });
+
+  it("makes a study from a demo, and says which there are", async () => {
+    const { body } = await send("GET", `${server.url}/api/demos`);
+    expect(body.demos[0]).toEqual({ name: "boarding-pass", title: "Boarding pass drops" });
+    expect((await send("POST", at, { demo: "buoy" })).body.document.name).toBe("Buoy bobs");
+    const unknown = await send("POST", at, { demo: "zeppelin" });
+    expect(unknown.status).toBe(404);
+    expect(unknown.body.error.faults[0].cure).toContain("tide-dial");
+  });
+
+  describe("bad input is answered with what, where and the cure", () => {
+    const faultsOf = ({ body }: Answer) => body.error.faults;
+
+    it("a document with faults, with their paths", async () => {
+      const good = study("Bad");
+      const tween = structuredClone(good.sequence[0]) as never as {
+        tracks: { keys: { time: unknown }[] }[];
+      };
+      const key = tween.tracks[0]?.keys[1];
+      if (key) key.time = "soon";
+      const answer = await send("POST", at, { document: { ...good, sequence: [tween] } });
+      expect(answer.status).toBe(422);
+      expect(faultsOf(answer)[0]).toMatchObject({
+        path: "sequence[0].tracks[0].keys[1].time",
+        message: 'Found "soon".',
+      });
+    });
+
+    it("a document whose objects do not fit together", async () => {
+      const good = study("Bad");
+      const figures = good.figures.map((figure) => ({ ...figure, parent: "nobody" }));
+      const answer = await send("POST", at, { document: { ...good, figures } });
+      expect(faultsOf(answer)[0]).toMatchObject({ code: "dangling-id", path: "figures[0].parent" });
+    });
+
+    it.each([
+      ["text that is not JSON", "POST", '{"document": ', 400, "not-json"],
+      ["a field nobody knows", "POST", { paint: "red" }, 400, "whitelistValidation"],
+      ["neither document nor demo", "POST", {}, 400, "nothing-to-make"],
+      ["a document that is a list", "POST", { document: [] }, 400, "isObject"],
+      [
+        "a body of 10 MB",
+        "POST",
+        { document: { name: "x".repeat(10_000_000) } },
+        413,
+        "body-too-large",
+      ],
+    ])("%s", async (_, method, body, status, code) => {
+      const answer = await send(method, at, body);
+      expect(answer.status).toBe(status);
+      expect(faultsOf(answer)[0].code).toBe(code);
+      expect(faultsOf(answer)[0].cure.length).toBeGreaterThan(5);
+    });
+
+    it("a body that nests too deep", async () => {
+      const answer = await send(
+        "POST",
+        at,
+        `{"document":${'{"a":'.repeat(3000)}1${"}".repeat(3000)}}`,
+      );
+      expect([answer.status, faultsOf(answer)[0].code]).toEqual([400, "too-deep"]);
+    });
+
+    it.each([
+      [undefined, 428, "no-if-match"],
+      ["3", 400, "wrong-if-match"],
+      ['W/"1"', 400, "wrong-if-match"],
+      ['"7"', 412, "stale-revision"],
+    ])("If-Match %s", async (ifMatch, status, code) => {
+      const { body } = await create("Rope");
+      const headers: Record<string, string> = ifMatch === undefined ? {} : { "If-Match": ifMatch };
+      const answer = await send("PUT", `${at}/${body.id}`, { document: body.document }, headers);
+      expect([answer.status, faultsOf(answer)[0].code]).toEqual([status, code]);
+    });
+
+    it.each([
+      ["/no%20such%20id!", 400],
+      ["/nobody", 404],
+      ["?limit=9999", 400],
+      ["?sort=color", 400],
+    ])("the address %s", async (path, status) => {
+      const answer = await send("GET", `${at}${path}`);
+      expect(answer.status).toBe(status);
+      expect(faultsOf(answer)[0].cure).toBeTruthy();
+    });
+  });
+});
