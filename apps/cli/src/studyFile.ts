@@ -9,7 +9,7 @@ export async function readStudyFile(file: string): Promise<Study> {
   try {
     text = await readFile(file, "utf8");
   } catch (error) {
-    if (!(error instanceof Error && "code" in error)) throw error;
+    if (typeof error !== "object" || error === null || !("code" in error)) throw error;
     throw new InputFault([`${file}: The file cannot be read (${error.code}). Check its name.`]);
   }
   const study = readStudyText(text);

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { referenceBezier } from "../testing/bisection.ts";
+import { referenceBezier } from "../testing/index.ts";
 import { type CubicBezierCurve, compileCurve } from "./index.ts";
 
 const bezier = (x1: number, y1: number, x2: number, y2: number): CubicBezierCurve => ({

@@ -42,6 +42,6 @@ function toOwn(
   const driven = motion.driven.find((each) => each.slot === motion.slot(index, channel));
   const layer = driven?.layers.findLast((each) => each.relative && each.start <= time);
   if (!layer) return value;
-  const own = trackValue(layer.track, time - layer.origin, 0);
+  const own = trackValue(layer.track, layer.origin, time, 0);
   return own + value - motion.valueAt(index, channel, time);
 }

@@ -42,13 +42,13 @@ export function stackValue(
   for (let i = top; i >= 0; i--) {
     const layer = layers[i] as Layer;
     if (!shows(layer, t)) continue;
-    const value = trackValue(layer.track, t - layer.origin, component);
+    const value = trackValue(layer.track, layer.origin, t, component);
     if (!layer.relative) return value + added;
     added += value;
   }
   const first = layers[0];
   if (top < 0 && first && fillsBackwards(first)) {
-    const value = trackValue(first.track, Number.NEGATIVE_INFINITY, component);
+    const value = trackValue(first.track, first.origin, Number.NEGATIVE_INFINITY, component);
     return first.relative ? rest + value : value;
   }
   return rest + added;
@@ -60,7 +60,7 @@ export function stackVelocity(layers: readonly Layer[], t: number, component: nu
   for (let i = topLayer(layers, t); i >= 0; i--) {
     const layer = layers[i] as Layer;
     if (!shows(layer, t)) continue;
-    sum += trackVelocity(layer.track, t - layer.origin, component);
+    sum += trackVelocity(layer.track, layer.origin, t, component);
     if (!layer.relative) break;
   }
   return sum;

@@ -21,10 +21,10 @@ export function layerPolyline(layer: Layer, perSpan: number): Float64Array {
           : perSpan;
     for (let i = 0; i < count; i++) {
       const time = from + (width * i) / count;
-      points.push(layer.origin + time, trackValue(layer.track, time, 0));
+      points.push(layer.origin + time, trackValue(layer.track, 0, time, 0));
     }
   }
-  points.push(layer.end, trackValue(layer.track, times.at(-1) ?? 0, 0));
+  points.push(layer.end, trackValue(layer.track, 0, times.at(-1) ?? 0, 0));
   return Float64Array.from(points);
 }
 
@@ -39,7 +39,7 @@ export function layerColors(layer: Layer, count: number): string[] {
 /** The colour a layer gives at a time of the study, as CSS text. */
 export function layerColorAt(layer: Layer, time: number): string {
   const shown = new Float64Array(4);
-  const part = (c: number) => trackValue(layer.track, time - layer.origin, c);
+  const part = (c: number) => trackValue(layer.track, layer.origin, time, c);
   writeShownColor(part(0), part(1), part(2), part(3), layer.track.space, shown, 0);
   return printHexColor(shown, 0);
 }

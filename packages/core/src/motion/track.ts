@@ -101,37 +101,50 @@ function reach(track: Track, said: Float64Array): Float64Array {
 }
 
 /**
- * Index of the span in which `time` lies: the last one that begins at or before it, so that at equal
- * key times the later key holds; the last span for times past the end. At least 0.
+ * Index of the span in which time `t` of the study lies, for a tween that starts at `origin`: the
+ * last one whose first key is at or before it, so that of keys at one time the last holds; the count
+ * of spans from the last key on, −1 before the first key.
+ *
+ * Keys are compared where they are in the study's time, `origin + time`: the difference `t − origin`
+ * rounds, and a last frame that falls a hair before its key would miss the target.
  */
-export function spanAt(times: Float64Array, time: number): number {
+function spanAt(times: Float64Array, origin: number, t: number): number {
   let from = 0;
   let to = times.length;
   while (from < to) {
     const middle = (from + to) >> 1;
-    if ((times[middle] as number) <= time) from = middle + 1;
+    if (origin + (times[middle] as number) <= t) from = middle + 1;
     else to = middle;
   }
-  return from - 1 > 0 ? from - 1 : 0;
+  return from - 1;
+}
+
+/** Progress within a span; kept in [0, 1] against the rounding of `t − origin`. */
+function progressIn(times: Float64Array, span: number, local: number): number {
+  const start = times[span] as number;
+  const p = (local - start) / ((times[span + 1] as number) - start);
+  return p > 0 ? (p < 1 ? p : 1) : 0;
 }
 
 /**
- * One component of a track's value, `time` counted from the tween's start. Before the first key it
- * is that key's value. From the last key on it is where the last curve ended, which CSS allows to be
- * elsewhere than at the key (`linear(0, 0.5)`).
+ * One component of a track's value at time `t` of the study, for a tween that starts at `origin`.
+ * Before the first key it is that key's value. From the last key on it is where the last curve ended,
+ * which CSS allows to be elsewhere than at the key (`linear(0, 0.5)`).
  */
-export function trackValue(compiled: CompiledTrack, time: number, component: number): number {
+export function trackValue(
+  compiled: CompiledTrack,
+  origin: number,
+  t: number,
+  component: number,
+): number {
   const { times, values, curves, components } = compiled;
-  if (time < (times[0] as number)) return values[component] as number;
-  const span = spanAt(times, time);
+  const span = spanAt(times, origin, t);
+  if (span < 0) return values[component] as number;
   if (span === curves.length) return endValue(compiled, component);
   const at = span * components + component;
-  const start = times[span] as number;
   const from = values[at] as number;
-  const p = (time - start) / ((times[span + 1] as number) - start);
-  return (
-    from + ((values[at + components] as number) - from) * (curves[span] as CompiledCurve).value(p)
-  );
+  const progress = (curves[span] as CompiledCurve).value(progressIn(times, span, t - origin));
+  return from + ((values[at + components] as number) - from) * progress;
 }
 
 function endValue({ times, values, curves, components }: CompiledTrack, component: number): number {
@@ -149,14 +162,19 @@ function endValue({ times, values, curves, components }: CompiledTrack, componen
  * Rate of change of one component in units per second, analytic from the curve's slope, from the
  * right at keys; 0 before the first key and from the last one on.
  */
-export function trackVelocity(compiled: CompiledTrack, time: number, component: number): number {
+export function trackVelocity(
+  compiled: CompiledTrack,
+  origin: number,
+  t: number,
+  component: number,
+): number {
   const { times, values, curves, components } = compiled;
-  const span = spanAt(times, time);
-  if (time < (times[0] as number) || span === curves.length) return 0;
+  const span = spanAt(times, origin, t);
+  if (span < 0 || span === curves.length) return 0;
   const at = span * components + component;
   const change = (values[at + components] as number) - (values[at] as number);
   if (change === 0) return 0;
-  const start = times[span] as number;
-  const width = (times[span + 1] as number) - start;
-  return (change * (curves[span] as CompiledCurve).slope((time - start) / width) * 1000) / width;
+  const width = (times[span + 1] as number) - (times[span] as number);
+  const slope = (curves[span] as CompiledCurve).slope(progressIn(times, span, t - origin));
+  return (change * slope * 1000) / width;
 }

@@ -1,5 +1,5 @@
 import "reflect-metadata";
-import { Type } from "class-transformer";
+import { Type, type TypeOptions } from "class-transformer";
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -39,6 +39,32 @@ function IsName(): PropertyDecorator {
   };
 }
 
+/** A list of at most `max` objects of a class; lists inside it, which class-validator lets by, are none. */
+function ListOf(
+  type: () => new () => object,
+  max: number,
+  { min = 0, types }: { min?: number; types?: TypeOptions } = {},
+): PropertyDecorator {
+  return (target, key) => {
+    IsArray()(target, key);
+    ArrayMinSize(min)(target, key);
+    ArrayMaxSize(max)(target, key);
+    IsObject({ each: true })(target, key);
+    ValidateNested({ each: true })(target, key);
+    Type(type, types)(target, key);
+  };
+}
+
+/** Two numbers. */
+function IsPair(): PropertyDecorator {
+  return (target, key) => {
+    IsArray()(target, key);
+    ArrayMinSize(2)(target, key);
+    ArrayMaxSize(2)(target, key);
+    IsNumber({}, { each: true })(target, key);
+  };
+}
+
 class PivotShape {
   @IsNumber() x!: number;
   @IsNumber() y!: number;
@@ -71,16 +97,10 @@ class LookShape {
   @IsOptional() @IsBoolean() numbers?: boolean;
   @IsOptional() @IsNumber() @Min(1) @Max(2000) line?: number;
   @IsOptional()
-  @IsArray()
-  @ArrayMinSize(2)
-  @ArrayMaxSize(2)
-  @IsNumber({}, { each: true })
+  @IsPair()
   box?: number[];
   @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(500)
-  @ValidateNested({ each: true })
-  @Type(() => IconShapeShape)
+  @ListOf(() => IconShapeShape, 500)
   shapes?: IconShapeShape[];
 }
 
@@ -120,12 +140,7 @@ class TrackShape {
   @IsOptional() @IsIn(["absolute", "relative"]) mode?: string;
   @IsOptional() @IsIn(ANGLE_ROUTES) route?: string;
   @IsOptional() @IsIn(["oklab", "srgb"]) space?: string;
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(LIMITS.keys)
-  @ValidateNested({ each: true })
-  @Type(() => KeyShape)
-  keys!: KeyShape[];
+  @ListOf(() => KeyShape, LIMITS.keys, { min: 1 }) keys!: KeyShape[];
 }
 
 class StaggerShape {
@@ -153,7 +168,7 @@ class RepeatingShape extends ItemShape {
 
 class TweenShape extends RepeatingShape {
   @IsArray() @ArrayMaxSize(LIMITS.figures) @IsString({ each: true }) figures!: string[];
-  @IsArray() @ValidateNested({ each: true }) @Type(() => TrackShape) tracks!: TrackShape[];
+  @ListOf(() => TrackShape, LIMITS.items) tracks!: TrackShape[];
   @IsOptional() @IsIn(FILLS) fill?: string;
   @IsOptional() @IsBoolean() disabled?: boolean;
   @IsOptional() @IsObject() @ValidateNested() @Type(() => StaggerShape) stagger?: StaggerShape;
@@ -161,11 +176,7 @@ class TweenShape extends RepeatingShape {
 
 class GroupShape extends RepeatingShape {
   @IsOptional() @IsNumber() rate?: number;
-  @IsArray()
-  @ArrayMaxSize(LIMITS.items)
-  @ValidateNested({ each: true })
-  @Type(() => ItemShape, itemTypes())
-  items!: ItemShape[];
+  @ListOf(() => ItemShape, LIMITS.items, { types: itemTypes() }) items!: ItemShape[];
 }
 
 class FreezeShape extends ItemShape {
@@ -211,8 +222,8 @@ class FollowerShape {
   @IsIn(CHANNEL_IDS) channel!: string;
   @IsObject() @ValidateNested() @Type(() => SourceShape) source!: SourceShape;
   @IsIn(["value", "speed"]) of!: string;
-  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(2) @IsNumber({}, { each: true }) from!: number[];
-  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(2) @IsNumber({}, { each: true }) to!: number[];
+  @IsPair() from!: number[];
+  @IsPair() to!: number[];
   @IsOptional() @IsSpanCurve() curve?: object;
   @IsOptional() @IsBoolean() clamp?: boolean;
   @IsOptional() @IsNumber() lag?: number;
@@ -230,29 +241,9 @@ export class StudyShape {
   @IsInt() @Min(1) version!: number;
   @IsName() name!: string;
   @IsObject() @ValidateNested() @Type(() => SceneShape) scene!: SceneShape;
-  @IsArray()
-  @ArrayMaxSize(LIMITS.figures)
-  @ValidateNested({ each: true })
-  @Type(() => FigureShape)
-  figures!: FigureShape[];
-  @IsArray()
-  @ArrayMaxSize(LIMITS.items)
-  @ValidateNested({ each: true })
-  @Type(() => SharedCurveShape)
-  curves!: SharedCurveShape[];
-  @IsArray()
-  @ArrayMaxSize(LIMITS.items)
-  @ValidateNested({ each: true })
-  @Type(() => ItemShape, itemTypes())
-  sequence!: ItemShape[];
-  @IsArray()
-  @ArrayMaxSize(LIMITS.items)
-  @ValidateNested({ each: true })
-  @Type(() => FollowerShape)
-  followers!: FollowerShape[];
-  @IsArray()
-  @ArrayMaxSize(LIMITS.items)
-  @ValidateNested({ each: true })
-  @Type(() => MarkerShape)
-  markers!: MarkerShape[];
+  @ListOf(() => FigureShape, LIMITS.figures) figures!: FigureShape[];
+  @ListOf(() => SharedCurveShape, LIMITS.items) curves!: SharedCurveShape[];
+  @ListOf(() => ItemShape, LIMITS.items, { types: itemTypes() }) sequence!: ItemShape[];
+  @ListOf(() => FollowerShape, LIMITS.items) followers!: FollowerShape[];
+  @ListOf(() => MarkerShape, LIMITS.items) markers!: MarkerShape[];
 }

@@ -46,10 +46,12 @@ export function readQuantity(text: string, kind: QuantityKind, frameRate?: numbe
           message: `Found ${JSON.stringify(token[1])}.`,
           cure: unitsCure(Object.keys(units)),
         });
-      const value = token[4].value * worth;
+      const { value } = token[4];
+      // The unit is a factor of its own, so that "1/4turn" is a quarter of a turn.
+      const factor = worth === 1 ? "" : ` * ${worth}`;
       // "120+5" is two numbers to CSS; to a person it is a sum.
       const sign = /^[+-]/.exec(token[1])?.[0];
-      sum += afterValue && sign ? ` ${sign} ${Math.abs(value)}` : ` ${value}`;
+      sum += afterValue && sign ? ` ${sign} ${Math.abs(value)}${factor}` : ` ${value}${factor}`;
       afterValue = true;
       continue;
     }

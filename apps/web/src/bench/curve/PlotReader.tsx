@@ -55,7 +55,7 @@ export function PlotReader({
     const real =
       now.channel.kind === "color"
         ? layerColorAt(at.layer, time)
-        : valueLabel(now.channel, trackValue(at.layer.track, time - at.layer.origin, 0));
+        : valueLabel(now.channel, trackValue(at.layer.track, at.layer.origin, time, 0));
     label.current.textContent = `${numberLabel(p * 100, 0)} % · ${numberLabel(p * at.length, 0)} ms\nvalue ${numberLabel(value, 2)}\n${now.channel.label} ${real}`;
     const x = plot.toX(p);
     const y = plot.toY(value);
