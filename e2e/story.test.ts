@@ -75,10 +75,10 @@ describe("the main job", () => {
     const shaped = await curveText(page);
     expect(shaped).toMatch(/^cubic-bezier\(/);
     await waitUntilSaved(page);
-    const document = await storedDocument(server.url, id);
-    const [place] = tracksOf(document, "pass", "y");
+    const stored = await storedDocument(server.url, id);
+    const [place] = tracksOf(stored, "pass", "y");
     const key = place?.track.keys[0];
-    expect(key && printCurve(curveOfKey(document, key))).toBe(shaped);
+    expect(key && printCurve(curveOfKey(stored, key))).toBe(shaped);
 
     // Closes the page, comes back, finds it as left.
     await goTo(page, 650);
@@ -104,16 +104,16 @@ describe("the main job", () => {
     const css = await second.page.evaluate(() => navigator.clipboard.readText());
     const blank = await browser.newPage();
     await blank.setContent(`<style>body{margin:0}${css}</style><div class="pass"></div>`);
-    const motion = compileStudy(document);
+    const motion = compileStudy(stored);
     const index = motion.figureIndex("pass");
     for (let i = 0; i <= 40; i++) {
       const time = (motion.duration * i) / 40;
       const y = await blank.evaluate((at) => {
-        for (const animation of globalThis.document.getAnimations()) {
+        for (const animation of document.getAnimations()) {
           animation.pause();
           animation.currentTime = at;
         }
-        const pass = globalThis.document.querySelector(".pass");
+        const pass = document.querySelector(".pass");
         // Browsers leave a second length of 0 unsaid.
         return Number.parseFloat(getComputedStyle(pass as Element).translate.split(" ")[1] ?? "0");
       }, time);

@@ -65,7 +65,7 @@ export async function frames(page: Page, count: number): Promise<void> {
 
 /** Clicks a button by its words or its name. */
 export async function press(page: Page, name: string): Promise<void> {
-  const button = await page.waitForSelector(`::-p-aria([name="${name}"][role="button"])`);
+  const button = await page.waitForSelector(`::-p-aria([name="${name}"])`);
   await button?.click();
 }
 

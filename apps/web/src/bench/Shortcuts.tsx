@@ -16,13 +16,15 @@ export function Shortcuts(): ReactNode {
       if (!command) return;
       // What has the focus by keyboard comes first: its own arrows, and Space to press it.
       if (event.defaultPrevented) return;
-      if (hotkey === "space" && document.activeElement?.matches("button:focus-visible")) return;
+      if (hotkey === "space" && document.activeElement?.matches(PRESSED_BY_SPACE)) return;
       event.preventDefault();
       command.run(bench, true);
     },
-    { enableOnFormTags: false },
+    // Beads and handles are sliders, numbers spin buttons, switches radios; no text is typed in those.
+    { enableOnFormTags: ["slider", "spinbutton", "radio"] },
   );
-  useHotkeys("shift+slash, shift+?", () => setOpen((shown) => !shown), { useKey: true });
+  // By the letter, not the key: keyboards have it in different places.
+  useHotkeys("?", () => setOpen((shown) => !shown), { useKey: true, ignoreModifiers: true });
   useEffect(() => {
     // Before anything else hears of it: Escape takes back what is being dragged.
     const cancel = (event: KeyboardEvent) => {
@@ -42,7 +44,7 @@ export function Shortcuts(): ReactNode {
         <Popover.Content
           align="end"
           sideOffset={6}
-          className="z-50 rounded-lg border border-edge/50 bg-raised p-4"
+          className="z-50 rounded-lg border border-edge/50 bg-raised p-4 outline-none"
         >
           <h2 className="mb-2 font-semibold">Shortcuts</h2>
           <dl className="grid grid-cols-[auto_auto] gap-x-6 gap-y-1">
@@ -58,6 +60,9 @@ export function Shortcuts(): ReactNode {
     </Popover.Root>
   );
 }
+
+/** Numbers are typed in after Enter, so that Space plays right after one was typed. */
+const PRESSED_BY_SPACE = "button:focus-visible:not([role=spinbutton])";
 
 /** What is not a command but good to know. */
 const MORE = [

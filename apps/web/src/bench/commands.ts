@@ -19,6 +19,9 @@ export interface Command {
   readonly run: (bench: Bench, act: boolean) => boolean;
 }
 
+/** What the platform calls the key that makes commands. */
+const MOD = typeof navigator !== "undefined" && /Mac/.test(navigator.platform) ? "Cmd" : "Ctrl";
+
 const always =
   (work: (bench: Bench) => void) =>
   (bench: Bench, act: boolean): boolean => {
@@ -193,7 +196,7 @@ export const COMMANDS: readonly Command[] = [
     id: "undo",
     label: "Undo",
     keys: ["mod+z"],
-    shownKeys: "Ctrl Z",
+    shownKeys: `${MOD} Z`,
     run: (bench, act) => {
       if (act) bench.undo();
       return bench.canUndo();
@@ -203,7 +206,7 @@ export const COMMANDS: readonly Command[] = [
     id: "redo",
     label: "Redo",
     keys: ["mod+shift+z"],
-    shownKeys: "Ctrl Shift Z",
+    shownKeys: `${MOD} Shift Z`,
     run: (bench, act) => {
       if (act) bench.redo();
       return bench.canRedo();

@@ -19,14 +19,16 @@ export function StudyCard({ study }: { study: StudyLine }): ReactNode {
       onFocus={() => setPointed(true)}
       onBlur={() => setPointed(false)}
     >
-      <Link
-        to={`/studies/${study.id}`}
-        className="min-h-0 flex-1"
-        aria-label={`Open ${study.name}`}
-        data-study={study.id}
-      >
+      <div className="relative min-h-0 flex-1">
         <Miniature study={study.thumbnail} playing={pointed} />
-      </Link>
+        {/* Over the picture, not around it: the words drawn in it are not the link's name. */}
+        <Link
+          to={`/studies/${study.id}`}
+          className="absolute inset-0 rounded-t-lg"
+          aria-label={`Open ${study.name}`}
+          data-study={study.id}
+        />
+      </div>
       <div className="flex h-13 shrink-0 items-center gap-2 border-t border-rule pr-2 pl-3">
         <div className="min-w-0 flex-1">
           <h2 className="truncate leading-tight font-semibold">{study.name}</h2>

@@ -99,6 +99,10 @@ export function LiveNumber<T, Session>({
       }}
       type="button"
       aria-label={label}
+      // A value that arrows change and that can be typed. Its text is drawn past React, so it is put
+      // into words when it is about to be read.
+      role="spinbutton"
+      onFocus={(event) => event.currentTarget.setAttribute("aria-valuetext", text())}
       title={drag ? `${label}: drag sideways or click to type` : `${label}: click to type`}
       {...bind()}
       onKeyDown={(event) => {

@@ -29,7 +29,7 @@ export function Segmented<T extends string>({
           onMouseDown={leaveFocus}
           value={option.value}
           title={option.title}
-          aria-label={option.title ?? option.text}
+          aria-label={option.title ? `${option.text}: ${option.title}` : option.text}
           className="h-7 rounded-[7px] px-1.5 text-[12px] text-muted hover:text-ink data-[state=on]:bg-raised data-[state=on]:text-ink"
         >
           {option.text}

@@ -26,22 +26,13 @@ export interface DragHandlers<Session> {
 /** Turns pointer events on an element into one drag at a time. Spread the answer on the element. */
 export function useDragSession<Session>(handlers: DragHandlers<Session>) {
   return useDrag<PointerEvent>(
-    ({
-      first,
-      last,
-      tap,
-      canceled,
-      xy: [x, y],
-      movement: [dx, dy],
-      event,
-      memo,
-      currentTarget,
-    }) => {
+    ({ first, last, tap, canceled, xy: [x, y], initial: [x0, y0], event, memo, currentTarget }) => {
       const point: DragPoint = {
         x,
         y,
-        dx,
-        dy,
+        // From where it was pressed: the way to the threshold counts.
+        dx: x - x0,
+        dy: y - y0,
         free: event.ctrlKey || event.metaKey,
         shift: event.shiftKey,
       };

@@ -52,8 +52,8 @@ describe("linear() stops", () => {
     expect(value("linear(0.2 0%, 0.6 0%, 1)", 0, true)).toBe(0.2);
   });
 
-  it("holds the outer stop where an end piece has no width", () => {
-    expect(value("linear(0 50%, 1 50%)", 0.2)).toBe(0);
+  it("holds the second stop of an end piece without width", () => {
+    expect(value("linear(0 50%, 1 50%)", 0.2)).toBe(1);
     expect(value("linear(0 50%, 1 50%)", 0.8)).toBe(1);
   });
 

@@ -154,8 +154,8 @@ function compileStops({ stops }: LinearStopsCurve): CompiledCurve {
       const a = Math.min(Math.max(index - 1, 0), count - 2);
       const from = at[a] as number;
       const to = at[a + 1] as number;
-      // Only an end piece can have no width here; its outer stop holds.
-      if (from === to) return values[index === 0 ? 0 : count - 1] as number;
+      // Only an end piece can have no width here; CSS then takes the second of its stops.
+      if (from === to) return values[a + 1] as number;
       const low = values[a] as number;
       return low + (((values[a + 1] as number) - low) * (p - from)) / (to - from);
     },

@@ -202,6 +202,23 @@ describe("motion.at", () => {
     );
   });
 
+  it("takes the last step at the very end, though origin + length rounds", () => {
+    const last = { kind: "steps", count: 4, position: "jump-end" } as const;
+    for (const [origin, length] of [
+      [0.1, 1.9219872875916655],
+      [0.1, 0.2],
+      [1 / 3, 100.7],
+    ] as const) {
+      const motion = compileStudy(
+        kiosk({
+          sequence: [tween("t", origin, "pass", [track([key(0, 0, last), key(length, 8)])])],
+        }),
+      );
+      expect(x(motion, motion.duration)).toBe(8);
+      expect(x(motion, origin)).toBe(0);
+    }
+  });
+
   it("has the velocity of its difference quotient, in units per second", () => {
     const motion = compileStudy(
       kiosk({

@@ -43,7 +43,11 @@ export function CurveNumbers({ span }: { span: Span }): ReactNode {
             },
           }))}
         >
-          <Button size="tiny" className="col-span-2 justify-between" aria-label="Jumps">
+          <Button
+            size="tiny"
+            className="col-span-2 justify-between"
+            aria-label={`${editable.position}: where it jumps`}
+          >
             {editable.position}
             <ChevronIcon size={12} />
           </Button>

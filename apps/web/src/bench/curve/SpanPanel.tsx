@@ -36,7 +36,11 @@ export function SpanPanel({ span }: { span: Span }): ReactNode {
           onSelect: () => kind.kind !== curve.kind && choose(kind.initial),
         }))}
       >
-        <Button size="small" className="justify-between font-semibold" aria-label="Kind of curve">
+        <Button
+          size="small"
+          className="justify-between font-semibold"
+          aria-label={`${curveKindOf(curve).label}: kind of curve`}
+        >
           {curveKindOf(curve).label}
           <ChevronIcon size={14} />
         </Button>
@@ -50,7 +54,11 @@ export function SpanPanel({ span }: { span: Span }): ReactNode {
             onSelect: () => setRoute({ route }),
           }))}
         >
-          <Button size="tiny" className="justify-between" aria-label="Route of the angle">
+          <Button
+            size="tiny"
+            className="justify-between"
+            aria-label={`${ROUTE_WORDS[track.route ?? "none"]}: route of the angle`}
+          >
             {ROUTE_WORDS[track.route ?? "none"]}
             <ChevronIcon size={12} />
           </Button>
@@ -64,7 +72,11 @@ export function SpanPanel({ span }: { span: Span }): ReactNode {
             onSelect: () => setRoute({ space }),
           }))}
         >
-          <Button size="tiny" className="justify-between" aria-label="Color space">
+          <Button
+            size="tiny"
+            className="justify-between"
+            aria-label={`${SPACE_WORDS[track.space ?? "oklab"]}: color space`}
+          >
             {SPACE_WORDS[track.space ?? "oklab"]}
             <ChevronIcon size={12} />
           </Button>

@@ -25,7 +25,7 @@ export function HandoffPanel(): ReactNode {
             event.preventDefault();
             (event.currentTarget as HTMLElement).focus();
           }}
-          className="z-40 flex max-h-[82vh] w-[560px] flex-col rounded-lg border border-edge/50 bg-raised"
+          className="z-40 flex max-h-[82vh] w-[560px] flex-col rounded-lg border border-edge/50 bg-raised outline-none"
         >
           <Handoff close={() => setOpen(false)} />
         </Popover.Content>

@@ -14,13 +14,15 @@ export function AddFigureMenu(): ReactNode {
     const { study } = bench;
     const { width, height } = study.scene;
     const id = nanoid(8);
-    const like = study.figures.filter((figure) => figure.kind === kind.id).length;
+    const taken = new Set(study.figures.map((figure) => figure.name));
+    let name = kind.label;
+    for (let n = 2; taken.has(name); n++) name = `${kind.label} ${n}`;
     const middle = (size: number, own: unknown) => Math.round((size - Number(own)) / 2);
     bench.perform(
       addFigure(study, {
         figure: {
           id,
-          name: like === 0 ? kind.label : `${kind.label} ${like + 1}`,
+          name,
           kind: kind.id,
           parent: null,
           pivot: { x: 0.5, y: 0.5 },

@@ -10,7 +10,7 @@ export function PlayheadLine(): ReactNode {
   const bench = useBench();
   const unit = useBenchState((state) => state.timeUnit);
   const line = useRef<HTMLDivElement>(null);
-  const head = useRef<HTMLButtonElement>(null);
+  const head = useRef<HTMLDivElement>(null);
   useFrame(({ time, study }) => {
     if (line.current) line.current.style.translate = `${bench.view.toX(time)}px 0`;
     if (head.current) head.current.textContent = timeLabel(time, unit, study.scene.frameRate);
@@ -34,13 +34,10 @@ export function PlayheadLine(): ReactNode {
   return (
     <div ref={line} data-testid="playhead" className="absolute inset-y-0 left-0 w-0">
       <div className="absolute inset-y-0 -left-px w-[1.5px] bg-marigold" />
-      <button
+      <div
         ref={head}
-        type="button"
-        aria-label="Playhead"
         title="Drag to scrub"
         {...bind()}
-        tabIndex={-1}
         className="pointer-events-auto absolute top-2 -translate-x-1/2 cursor-ew-resize touch-none rounded-full bg-marigold px-2 py-0.5 font-mono text-[10.5px] font-semibold whitespace-nowrap text-[#1e2430]"
       />
     </div>

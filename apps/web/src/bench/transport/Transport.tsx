@@ -11,16 +11,16 @@ import { Segmented } from "../../ui/Segmented.tsx";
 import { useBench, useFrame } from "../model/BenchContext.ts";
 
 const MODES = [
-  { value: "once", text: "Once", title: "Play once" },
-  { value: "loop", text: "Loop", title: "Play in a loop" },
-  { value: "swing", text: "Swing", title: "Play forth and back" },
+  { value: "once", text: "Once", title: "play once" },
+  { value: "loop", text: "Loop", title: "play in a loop" },
+  { value: "swing", text: "Swing", title: "play forth and back" },
 ] as const;
 
 const RATES = [
-  { rate: 1, text: "×1", title: "Full speed" },
-  { rate: 1 / 2, text: "×½", title: "Half speed" },
-  { rate: 1 / 4, text: "×¼", title: "A quarter of the speed" },
-  { rate: 1 / 10, text: "×⅒", title: "A tenth of the speed" },
+  { rate: 1, text: "×1", title: "full speed" },
+  { rate: 1 / 2, text: "×½", title: "half speed" },
+  { rate: 1 / 4, text: "×¼", title: "a quarter of the speed" },
+  { rate: 1 / 10, text: "×⅒", title: "a tenth of the speed" },
 ];
 
 const FRAME_RATES = [null, 10, 24, 30, 60, 120];
@@ -68,7 +68,11 @@ export function Transport(): ReactNode {
             onSelect: () => clock.change({ emulate: each }),
           }))}
         >
-          <Button size="small" title="Emulated frame rate" aria-label="Emulated frame rate">
+          <Button
+            size="small"
+            title="Emulated frame rate"
+            aria-label={`${emulate === null ? "fps" : `${emulate}f`}: emulated frame rate`}
+          >
             {emulate === null ? "fps" : `${emulate}f`}
           </Button>
         </Menu>

@@ -1,0 +1,175 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
+import type { Browser, ElementHandle, Page } from "puppeteer-core";
+import { frames, openStudyByName, press, textOf } from "./harness/bench.ts";
+import { launchBrowser, openPage } from "./harness/browser.ts";
+import { startServer, type TestServer } from "./harness/server.ts";
+
+const AXE = createRequire(import.meta.url).resolve("axe-core/axe.min.js");
+const NOTICE = '[role="status"][aria-live]';
+
+describe("the studies", () => {
+  let server: TestServer;
+  let browser: Browser;
+  let page: Page;
+  let problems: string[];
+  let folder: string;
+  beforeEach(async () => {
+    folder = mkdtempSync(join(tmpdir(), "levitas-files-"));
+    server = await startServer();
+    browser = await launchBrowser();
+    ({ page, problems } = await openPage(browser));
+    await page.goto(server.url);
+    await page.waitForSelector("article");
+  });
+  afterEach(async () => {
+    await browser.close();
+    await server.remove();
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  const names = () =>
+    page.$$eval("article h2", (titles) => titles.map((title) => title.textContent));
+  const choose = async (item: string) => {
+    const found = await page.waitForSelector(`::-p-xpath(//*[@role="menuitem"][.="${item}"])`);
+    await found?.click();
+  };
+  const waitForCount = (count: number) =>
+    page.waitForFunction((n) => document.querySelectorAll("article").length === n, {}, count);
+
+  it("play in miniature while pointed at, and stand still otherwise", async () => {
+    const needle = () =>
+      page.$eval('[data-figure="needle"]', (element) => (element as HTMLElement).style.rotate);
+    const still = await needle();
+    await frames(page, 10);
+    expect(await needle()).toBe(still);
+    await page.hover('a[aria-label="Open Tide dial, the short way"]');
+    await frames(page, 40);
+    expect(await needle()).not.toBe(still);
+    await page.mouse.move(5, 5);
+    await frames(page, 5);
+    expect(await needle()).toBe(still);
+  });
+
+  it("are found, duplicated, deleted and brought back", async () => {
+    await page.type('input[type="search"]', "buoy");
+    await waitForCount(1);
+    await press(page, "More for Buoy bobs");
+    await choose("Duplicate");
+    await waitForCount(2);
+    expect(await names()).toEqual(["Buoy bobs copy", "Buoy bobs"]);
+    await press(page, "More for Buoy bobs copy");
+    await choose("Delete");
+    await waitForCount(1);
+    await press(page, "Undo");
+    await waitForCount(2);
+    await page.type('input[type="search"]', " nowhere");
+    await page.waitForSelector("::-p-text(No study is named like)");
+    expect(problems).toEqual([]);
+  });
+
+  it("begin from nothing with something that moves", async () => {
+    await press(page, "New study");
+    await page.waitForSelector('[role="menuitem"]');
+    await page.keyboard.press("ArrowDown");
+    await page.keyboard.press("Enter");
+    await page.waitForSelector('[data-testid="curve-plot"]');
+    expect(
+      await page.$eval('[aria-label="Name of the study"]', (f) => (f as HTMLInputElement).value),
+    ).toBe("New study");
+    expect(await page.$$('[aria-label^="Key "]')).toHaveLength(2);
+  });
+
+  it("come from files, and a wrong file is explained with the place of its fault", async () => {
+    const file = (name: string, text: string) => {
+      const path = join(folder, name);
+      writeFileSync(path, text);
+      return path;
+    };
+    const input = (await page.waitForSelector(
+      'input[type="file"]',
+    )) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(file("notes.json", "dear harbour master"));
+    await page.waitForFunction(
+      (at) => document.querySelector(at)?.textContent?.includes("not JSON"),
+      {},
+      NOTICE,
+    );
+    const { default: demo } = await import(resolve(import.meta.dirname, "../demo/4-buoy.json"), {
+      with: { type: "json" },
+    });
+    const bad = JSON.parse(JSON.stringify(demo));
+    bad.sequence[0].tracks[0].keys[1].time = 99_999;
+    await input.uploadFile(file("buoy.json", JSON.stringify(bad)));
+    await page.waitForFunction(
+      (at) =>
+        document.querySelector(at)?.textContent?.includes("sequence[0].tracks[0].keys[2].time"),
+      {},
+      NOTICE,
+    );
+    expect(await textOf(page, NOTICE)).toContain("in order of their times");
+    await input.uploadFile(
+      file("good.json", JSON.stringify({ ...demo, name: "Buoy from a file" })),
+    );
+    await page.waitForSelector('[data-testid="curve-plot"]');
+    expect(await page.title()).toContain("Buoy from a file");
+  });
+
+  it("an address that leads nowhere says so and leads back", async () => {
+    await page.goto(`${server.url}/studies/nobody`);
+    expect(await textOf(page, '[role="alert"]')).toContain("There is no study");
+    await page.goto(`${server.url}/harbour`);
+    expect(await textOf(page, "h1")).toContain("nothing at this address");
+  });
+
+  it.each(["light", "dark"])("axe finds no serious fault on either screen, %s", async (theme) => {
+    const audit = async () => {
+      // From outside: the content security policy keeps strange scripts out of the page itself.
+      await page.evaluate(readFileSync(AXE, "utf8"));
+      return page.evaluate(async () => {
+        const { axe } = window as unknown as {
+          axe: {
+            run: () => Promise<{
+              violations: { id: string; impact: string; nodes: { html: string }[] }[];
+            }>;
+          };
+        };
+        const { violations } = await axe.run();
+        return violations
+          .filter(({ impact }) => impact === "serious" || impact === "critical")
+          .map(
+            ({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 120)).join(" | ")}`,
+          );
+      });
+    };
+    await page.evaluate((name) => localStorage.setItem("levitas-theme", name), theme);
+    await page.reload();
+    await page.waitForSelector("article");
+    expect(await audit()).toEqual([]);
+    await openStudyByName(page, server.url, "Boarding pass drops");
+    await page.waitForSelector('[data-testid="curve-plot"]');
+    expect(await audit()).toEqual([]);
+    await press(page, "Hand off");
+    await page.waitForSelector('[data-testid="handoff-css"]');
+    expect(await audit()).toEqual([]);
+  });
+
+  it("the bench loads at most 300 kB of JavaScript, gzipped", async () => {
+    const { gzipSync } = await import("node:zlib");
+    const sizes: number[] = [];
+    page.on("response", (response) => {
+      if (!response.url().endsWith(".js")) return;
+      void response.buffer().then((code) => sizes.push(gzipSync(code).length));
+    });
+    await page.setCacheEnabled(false);
+    const href = await page.$eval("a[data-study]", (link) => (link as HTMLAnchorElement).href);
+    await page.goto(href, { waitUntil: "networkidle0" });
+    await page.waitForSelector('[data-testid="curve-plot"]');
+    const total = sizes.reduce((sum, size) => sum + size, 0) / 1024;
+    console.log(`JavaScript for the bench: ${total.toFixed(0)} kB gzipped`);
+    expect(sizes.length).toBeGreaterThan(0);
+    expect(total).toBeLessThanOrEqual(300);
+  });
+});
