@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { referenceBezier } from "../testing/index.ts";
+import { referenceBezier, referenceBezierAt } from "../testing/index.ts";
 import { type CubicBezierCurve, compileCurve } from "./index.ts";
 
 const bezier = (x1: number, y1: number, x2: number, y2: number): CubicBezierCurve => ({
@@ -34,6 +34,28 @@ describe("cubic-bezier", () => {
       }),
       { numRuns: 4000, seed: 11 },
     );
+  });
+
+  // All 20,000 take two minutes: LEVITAS_FULL=1 runs them, otherwise every tenth is enough.
+  const curves = process.env.LEVITAS_FULL ? 20_000 : 2_000;
+  it(`is within 1e-9 of the reference for ${curves} random curves at 50 places each`, () => {
+    let worst = 0;
+    for (const curve of fc.sample(anyBezier, { numRuns: curves, seed: 23 })) {
+      const { value } = compileCurve(curve);
+      const reference = referenceBezierAt(curve);
+      for (let i = 0; i < 50; i++) {
+        // An irrational stride: no two curves are asked at places that suit their table.
+        const p = (i * 0.6180339887498949 + curve.x1 * 0.37) % 1;
+        worst = Math.max(worst, Math.abs(value(p) - reference(p)));
+      }
+    }
+    expect(worst).toBeLessThanOrEqual(1e-9);
+  }, 240_000);
+
+  it("has a fast reference that agrees with the slow one", () => {
+    for (const curve of fc.sample(anyBezier, { numRuns: 200, seed: 4 }))
+      for (const p of [0.03, 0.41, 0.97])
+        expect(referenceBezierAt(curve)(p)).toBeCloseTo(referenceBezier(curve, p), 14);
   });
 
   it.each([

@@ -3,28 +3,29 @@ import type { Layer } from "./motion.ts";
 import { trackValue } from "./track.ts";
 
 /**
- * What one layer does by itself, for drawing: time (ms, the study's) and value in turn, `perSpan` + 1
- * points for each span. Jumps of steps come out steep, not sampled away: their spans get more points.
+ * What one layer does by itself, for drawing: time (ms, the study's) and value in turn. Straight spans
+ * take their ends alone, steps both sides of every jump, other spans `perSpan` points.
  */
 export function layerPolyline(layer: Layer, perSpan: number): Float64Array {
-  const { times, curves, shapes } = layer.track;
+  const { times, values, curves, shapes } = layer.track;
   const points: number[] = [];
-  for (let span = 0; span < curves.length; span++) {
-    const from = times[span] as number;
-    const width = (times[span + 1] as number) - from;
+  curves.forEach((curve, span) => {
+    const start = layer.origin + (times[span] as number);
+    const width = (times[span + 1] as number) - (times[span] as number);
+    const from = values[span] as number;
+    const change = (values[span + 1] as number) - from;
     const shape = shapes[span];
-    const count =
-      shape?.kind === "linear"
-        ? 1
-        : shape?.kind === "steps"
-          ? Math.max(perSpan, 4 * shape.count)
-          : perSpan;
-    for (let i = 0; i < count; i++) {
-      const time = from + (width * i) / count;
-      points.push(layer.origin + time, trackValue(layer.track, 0, time, 0));
-    }
-  }
-  points.push(layer.end, trackValue(layer.track, 0, times.at(-1) ?? 0, 0));
+    const add = (p: number, before = false) =>
+      points.push(start + width * p, from + change * curve.value(p, before));
+    if (shape?.kind === "steps")
+      for (let i = 0; i <= shape.count; i++) {
+        add(i / shape.count, true);
+        add(i / shape.count);
+      }
+    else if (shape?.kind === "linear") add(0);
+    else for (let i = 0; i < perSpan; i++) add(i / perSpan);
+  });
+  points.push(layer.end, trackValue(layer.track, layer.origin, layer.end, 0));
   return Float64Array.from(points);
 }
 

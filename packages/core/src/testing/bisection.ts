@@ -48,3 +48,38 @@ export function referenceBezier({ x1, y1, x2, y2 }: CubicBezierCurve, p: number)
   const whole = value >> 128n;
   return Number(whole) / 2 ** 128;
 }
+
+/**
+ * The same for many points: doubles halve the way to the root, whole numbers of 256 bits go on from
+ * there by Newton. The answer counts only if the polynomial changes its sign within 2^-120 around it;
+ * else the long way is gone.
+ */
+export function referenceBezierAt(curve: CubicBezierCurve): (p: number) => number {
+  const { x1, x2 } = curve;
+  const [a, b] = [fixed(x1), fixed(x2)];
+  const [c, d] = [fixed(curve.y1), fixed(curve.y2)];
+  const near = 1n << (BITS - 120n);
+  return (p) => {
+    let [from, to] = [0, 1];
+    for (let i = 0; i < 52; i++) {
+      const t = (from + to) / 2;
+      const u = 1 - t;
+      if (3 * u * u * t * x1 + 3 * u * t * t * x2 + t * t * t < p) from = t;
+      else to = t;
+    }
+    const target = fixed(p);
+    let t = fixed(to);
+    for (let round = 0; round < 4; round++) {
+      const u = ONE - t;
+      const slope =
+        3n * (times(times(u, u), a) + 2n * times(times(u, t), b - a) + times(times(t, t), ONE - b));
+      if (slope <= 0n) return referenceBezier(curve, p);
+      t -= ((polynomial(a, b, t) - target) << BITS) / slope;
+      if (t < 0n || t > ONE) return referenceBezier(curve, p);
+    }
+    const below = t > near ? t - near : 0n;
+    const above = t + near < ONE ? t + near : ONE;
+    const holds = polynomial(a, b, below) <= target && polynomial(a, b, above) >= target;
+    return holds ? Number(polynomial(c, d, t) >> 128n) / 2 ** 128 : referenceBezier(curve, p);
+  };
+}

@@ -1,2 +1,2 @@
-export { referenceBezier } from "./bisection.ts";
+export { referenceBezier, referenceBezierAt } from "./bisection.ts";
 export { bezier, figure, key, kiosk, tween } from "./build.ts";
