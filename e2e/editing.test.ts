@@ -279,6 +279,7 @@ describe("working on the bench", () => {
   it("scrubs by the ruler and types a time in seconds or frames", async () => {
     const ruler = await middleOf(page, '[data-testid="ruler"]');
     await page.mouse.click(ruler.x, ruler.y);
+    await frames(page, 2);
     const there = Number(await textOf(page, TIME));
     expect(there).toBeGreaterThan(500);
     await type(TIME, "0.5s");
@@ -328,6 +329,31 @@ describe("working on the bench", () => {
     await press(page, "Spacing");
     await frames(page, 2);
     expect(await ink()).toBe(false);
+  });
+
+  it("zooms at the pointer and pans with Space held, without playing", async () => {
+    const reading = async () => {
+      await frames(page, 2);
+      return (
+        (await page.$eval('[data-testid="curve-line"]', (line) => line.getAttribute("d"))) ?? ""
+      );
+    };
+    const fitted = await reading();
+    const plot = await middleOf(page, '[data-testid="curve-plot"]');
+    await page.mouse.move(plot.x, plot.y);
+    await page.mouse.wheel({ deltaY: -300 });
+    const zoomed = await reading();
+    expect(zoomed).not.toBe(fitted);
+    await page.keyboard.down("Space");
+    await page.mouse.down();
+    await page.mouse.move(plot.x + 40, plot.y + 25, { steps: 4 });
+    await page.mouse.up();
+    await page.keyboard.up("Space");
+    expect(await reading()).not.toBe(zoomed);
+    expect(await page.$('button[aria-label="Play"]')).not.toBeNull();
+    await hotkey("v");
+    expect(await reading()).toBe(fitted);
+    expect((await keys()).length).toBe(2);
   });
 
   it("lists the shortcuts on ?", async () => {

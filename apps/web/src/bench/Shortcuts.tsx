@@ -68,6 +68,8 @@ const PRESSED_BY_SPACE = "button:focus-visible:not([role=spinbutton])";
 const MORE = [
   { label: "Take back what is being dragged", shownKeys: "Escape" },
   { label: "Drag without snapping", shownKeys: "Ctrl" },
+  { label: "Zoom a graph, only its time, only its values", shownKeys: "Wheel, Shift, Alt" },
+  { label: "Pan a graph or the timeline", shownKeys: "Space drag" },
   { label: "Nudge a focused handle, key or number", shownKeys: "Arrows" },
   { label: "Show these", shownKeys: "?" },
 ];

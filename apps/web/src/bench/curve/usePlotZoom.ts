@@ -1,9 +1,10 @@
 import { type RefObject, useEffect } from "react";
+import { onPanDrag } from "../../ui/panDrag.ts";
 import { useBench } from "../model/BenchContext.ts";
 
 /**
  * The wheel over the plot zooms at the pointer, with Shift only time, with Alt only value; dragging
- * with the middle button pans; a double-click fits the view again.
+ * with the middle button, or with Space held, pans; a double-click fits the view again.
  */
 export function usePlotZoom(svg: RefObject<SVGSVGElement | null>): void {
   const bench = useBench();
@@ -24,25 +25,20 @@ export function usePlotZoom(svg: RefObject<SVGSVGElement | null>): void {
       );
       bench.clock.invalidate();
     };
-    const pan = (event: PointerEvent) => {
-      if (event.button !== 1) return;
-      event.preventDefault();
-      element.setPointerCapture(event.pointerId);
-      const move = (moved: PointerEvent) => {
-        view.panBy(moved.movementX, moved.movementY);
-        bench.clock.invalidate();
-      };
-      element.addEventListener("pointermove", move);
-      const end = () => element.removeEventListener("pointermove", move);
-      element.addEventListener("lostpointercapture", end, { once: true });
-    };
     const fit = () => bench.fitPlot();
     element.addEventListener("wheel", wheel, { passive: false });
-    element.addEventListener("pointerdown", pan);
+    const stopPan = onPanDrag(
+      element,
+      (dx, dy) => {
+        view.panBy(dx, dy);
+        bench.clock.invalidate();
+      },
+      () => bench.clock.toggle(),
+    );
     element.addEventListener("dblclick", fit);
     return () => {
       element.removeEventListener("wheel", wheel);
-      element.removeEventListener("pointerdown", pan);
+      stopPan();
       element.removeEventListener("dblclick", fit);
     };
   }, [bench, svg]);

@@ -1,11 +1,12 @@
 import { type RefCallback, type RefObject, useCallback } from "react";
+import { onPanDrag } from "../../ui/panDrag.ts";
 import { useBench } from "../model/BenchContext.ts";
 import { MARGIN } from "./laneGeometry.ts";
 
 /**
  * The wheel over the timeline: sideways it pans; with Shift, Ctrl or Alt, and anywhere over the ruler,
  * it zooms the time at the pointer; else it scrolls the lanes if there are more than fit, and zooms if
- * not. A drag with the middle button pans.
+ * not. A drag with the middle button, or with Space held, pans.
  */
 export function useTimelineZoom(scroller: RefObject<HTMLElement | null>): RefCallback<HTMLElement> {
   const bench = useBench();
@@ -29,20 +30,15 @@ export function useTimelineZoom(scroller: RefObject<HTMLElement | null>): RefCal
           bench.view.zoomAt(x, Math.exp(-delta * 0.0016));
         }
       };
-      const pan = (event: PointerEvent) => {
-        if (event.button !== 1) return;
-        event.preventDefault();
-        element.setPointerCapture(event.pointerId);
-        const move = (moved: PointerEvent) => bench.view.panBy(moved.movementX);
-        element.addEventListener("pointermove", move);
-        const end = () => element.removeEventListener("pointermove", move);
-        element.addEventListener("lostpointercapture", end, { once: true });
-      };
       element.addEventListener("wheel", wheel, { passive: false });
-      element.addEventListener("pointerdown", pan);
+      const stopPan = onPanDrag(
+        element,
+        (dx) => bench.view.panBy(dx),
+        () => bench.clock.toggle(),
+      );
       return () => {
         element.removeEventListener("wheel", wheel);
-        element.removeEventListener("pointerdown", pan);
+        stopPan();
       };
     },
     [bench, scroller],
