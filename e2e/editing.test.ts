@@ -4,6 +4,7 @@ import {
   dragBy,
   frames,
   middleOf,
+  openStudyByName,
   press,
   storedDocument,
   textOf,
@@ -215,6 +216,15 @@ describe("working on the bench", () => {
       [200, -150],
       [1100, 210],
     ]);
+  });
+
+  it("drags a value on a relative track to where the pointer says", async () => {
+    await openStudyByName(page, server.url, "Gate notice draws back");
+    await type(TIME, "1480");
+    const shown = Number((await textOf(page, '[aria-label="Notice y"]')).replace(/[^\d.]/g, ""));
+    await dragBy(page, '[aria-label="Notice y"]', { x: 30, y: 0 }, { steps: 15 });
+    await frames(page, 2);
+    expect(await textOf(page, '[aria-label="Notice y"]')).toBe(`${(shown + 30).toFixed(1)} px`);
   });
 
   it("drags beads in time, snapping to keys, and Escape takes it back", async () => {

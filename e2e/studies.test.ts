@@ -70,6 +70,16 @@ describe("the studies", () => {
     expect(problems).toEqual([]);
   });
 
+  it("show a change that was made a moment before going back to them", async () => {
+    await openStudyByName(page, server.url, "Buoy bobs");
+    const name = await page.waitForSelector('[aria-label="Name of the study"]');
+    await name?.click({ count: 3 });
+    await page.keyboard.type("Bell buoy");
+    await page.keyboard.press("Enter");
+    await page.click('a[aria-label="All studies"]');
+    await page.waitForSelector('a[aria-label="Open Bell buoy"]');
+  });
+
   it("begin from nothing with something that moves", async () => {
     await press(page, "New study");
     await page.waitForSelector('[role="menuitem"]');

@@ -8,7 +8,13 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   resolve: { conditions: ["levitas-source", "module", "browser", "development|production"] },
   // Nothing inlined: the content security policy takes fonts from files only.
-  build: { target: "es2022", assetsInlineLimit: 0, sourcemap: true, reportCompressedSize: false },
+  build: {
+    target: "es2022",
+    assetsInlineLimit: 0,
+    sourcemap: true,
+    reportCompressedSize: false,
+    chunkSizeWarningLimit: 900,
+  },
   server: {
     host: "127.0.0.1",
     port: 4874,

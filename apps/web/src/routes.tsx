@@ -11,6 +11,7 @@ async function openBench() {
 /** The rooms of the house and their addresses. */
 export const router = createBrowserRouter([
   { path: "/", element: <StudiesPage /> },
-  { path: "/studies/:id", lazy: openBench },
+  // While the bench comes the page stays as it is; the first time there is nothing to stay.
+  { path: "/studies/:id", lazy: openBench, HydrateFallback: () => null },
   { path: "*", element: <NotFound /> },
 ]);

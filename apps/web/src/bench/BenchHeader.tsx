@@ -56,7 +56,7 @@ function StudyName(): ReactNode {
   const take = (value: string) => {
     setTyped(null);
     if (value.trim() !== "" && value.trim() !== name)
-      bench.perform(renameStudy(bench.study, { name: value.trim() }));
+      bench.perform(renameStudy, { name: value.trim() });
   };
   return (
     <>

@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import { SceneView } from "../scene/SceneView.tsx";
@@ -54,11 +54,15 @@ function Away({ children }: { children: ReactNode }): ReactNode {
 
 function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
   const [open, setOpen] = useState<OpenStudy | null>(null);
+  const queries = useQueryClient();
   useEffect(() => {
     const opened = openStudy(found);
     setOpen(opened);
-    return opened.close;
-  }, [found]);
+    return () => {
+      // The list of studies may have been read before the last change arrived.
+      void opened.close().then(() => queries.invalidateQueries({ queryKey: ["studies"] }));
+    };
+  }, [found, queries]);
   if (!open) return null;
   return (
     <BenchContext value={open.bench}>

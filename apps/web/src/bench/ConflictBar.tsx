@@ -17,9 +17,7 @@ export function ConflictBar({ autosave }: { autosave: Autosave }): ReactNode {
   const takeTheirs = () => {
     const theirs = autosave.keepTheirs();
     if (theirs)
-      bench.perform(
-        replaceStudy(bench.study, { study: theirs, label: "take the state saved elsewhere" }),
-      );
+      bench.perform(replaceStudy, { study: theirs, label: "take the state saved elsewhere" });
   };
   const keepBoth = async () => {
     const mine = bench.study;

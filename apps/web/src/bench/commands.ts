@@ -79,7 +79,7 @@ function toggleKey(bench: Bench, act: boolean): boolean {
   const tolerance = keyTolerance(study);
   const near = keyNear(study, figure, channel, now, tolerance);
   if (near) {
-    bench.perform(deleteKeys(study, { keyIds: [near.key.id] }));
+    bench.perform(deleteKeys, { keyIds: [near.key.id] });
     say("Removed the key at the playhead.");
     return true;
   }
@@ -91,16 +91,19 @@ function toggleKey(bench: Bench, act: boolean): boolean {
   const value =
     channelOf(channel).kind === "color" ? printHexColor(poses, slot) : (poses[slot] as number);
   const keyId = nanoid(8);
-  const change = setValueAt(study, motion, {
-    figureId: figure,
-    channel,
-    time,
-    value,
-    keyId,
-    tweenId: nanoid(8),
-    tolerance: 0,
-  });
-  bench.perform(change, { ...selection, keys: [keyId] });
+  bench.perform(
+    (from, args) => setValueAt(from, motion, args),
+    {
+      figureId: figure,
+      channel,
+      time,
+      value,
+      keyId,
+      tweenId: nanoid(8),
+      tolerance: 0,
+    },
+    { ...selection, keys: [keyId] },
+  );
   bench.clock.pause();
   bench.clock.seek(time);
   say(`Set a key at ${Math.round(time)} ms.`);
@@ -111,7 +114,7 @@ function removeKeys(bench: Bench, act: boolean): boolean {
   const { keys } = bench.selection;
   if (keys.length === 0) return false;
   if (act) {
-    bench.perform(deleteKeys(bench.study, { keyIds: keys }));
+    bench.perform(deleteKeys, { keyIds: keys });
     say(keys.length === 1 ? "Deleted the key." : `Deleted ${keys.length} keys.`, {
       action: { text: "Undo", run: () => bench.undo() },
     });

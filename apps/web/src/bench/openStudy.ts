@@ -3,7 +3,7 @@ import { createStudy, readStoredStudy, type StoredStudy } from "../api/studies.t
 import { say, sayFault } from "../ui/notices.tsx";
 import { Autosave } from "./model/autosave.ts";
 import { Bench } from "./model/bench.ts";
-import { type Draft, leftDrafts } from "./model/drafts.ts";
+import { type Draft, dropDraft, keepDraft, leftDrafts } from "./model/drafts.ts";
 
 /** A study as it was found: on the server, and what the browser kept of it. */
 export interface FoundStudy {
@@ -21,7 +21,8 @@ export async function findStudy(id: string, signal: AbortSignal): Promise<FoundS
 export interface OpenStudy {
   readonly bench: Bench;
   readonly autosave: Autosave;
-  readonly close: () => void;
+  /** Resolves when what was done is saved, or cannot be. */
+  readonly close: () => Promise<void>;
 }
 
 /**
@@ -30,7 +31,7 @@ export interface OpenStudy {
  */
 export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
   const bench = new Bench(stored.document);
-  const autosave = new Autosave(stored);
+  const autosave = new Autosave(stored, { keep: keepDraft, drop: dropDraft });
   const stop = bench.store.subscribe(({ history }) => autosave.change(history.study));
   const there = JSON.stringify(stored.document);
   const [newest, ...others] = drafts.filter((draft) => {
@@ -41,7 +42,7 @@ export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
   if (newest) {
     if (newest.madeFrom !== stored.revision) autosave.conflictWith(stored);
     const label = "bring back unsaved work";
-    bench.perform(replaceStudy(bench.study, { study: newest.study, label }));
+    bench.perform(replaceStudy, { study: newest.study, label });
     newest.forget();
     say("Brought back work that had not been saved.");
   }
@@ -56,7 +57,7 @@ export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
       // A drag still going on ends as if released, and is saved with the rest.
       bench.dispose();
       stop();
-      autosave.dispose();
+      return autosave.dispose();
     },
   };
 }

@@ -78,7 +78,7 @@ export function CurveHandle({ span, index }: { span: Span; index: HandleIndex })
     const step = event.shiftKey ? 0.1 : event.altKey ? 0.001 : 0.01;
     const { x, y } = handleAt(curve, index);
     const next = withHandle(curve, index, { x: x + way[0] * step, y: y + way[1] * step });
-    bench.perform(setSpanCurve(bench.study, { keyId, curve: next }));
+    bench.perform(setSpanCurve, { keyId, curve: next });
   };
 
   const isGhost = span.curve.kind === "linear";

@@ -39,7 +39,7 @@ export function CurveNumbers({ span }: { span: Span }): ReactNode {
             onSelect: () => {
               const count = Math.max(editable.count, position === "jump-none" ? 2 : 1);
               const curve: StepsCurve = { ...editable, position, count };
-              bench.perform(setSpanCurve(bench.study, { keyId: span.key.id, curve }));
+              bench.perform(setSpanCurve, { keyId: span.key.id, curve });
             },
           }))}
         >
@@ -97,8 +97,8 @@ function CurveNumber({ span, parameter }: { span: Span; parameter: Parameter }):
           const faults = checkNumber(read.value, label, { min, max, ...(whole ? { whole } : {}) });
           return faults.length > 0 ? { ok: false, faults } : read;
         }}
-        accept={(value) => bench.perform(withValue(bench.study, value))}
-        nudge={(steps) => bench.perform(withValue(bench.study, valueNow() + steps * step))}
+        accept={(value) => bench.perform(withValue, value)}
+        nudge={(steps) => bench.perform(withValue, valueNow() + steps * step)}
         drag={{
           start: () => ({ gesture: bench.begin(), from: valueNow() }),
           move: ({ gesture, from }, dx, free, x, y) => {

@@ -23,7 +23,7 @@ export function CurveText({ span }: { span: Span }): ReactNode {
     const curve = parseCurve(value);
     if (curve.ok) {
       setFault("");
-      bench.perform(setSpanCurve(bench.study, { keyId: span.key.id, curve: curve.value }));
+      bench.perform(setSpanCurve, { keyId: span.key.id, curve: curve.value });
     } else setFault(curve.faults.map(faultText).join(" "));
   };
   return (

@@ -21,7 +21,7 @@ export function Presets({ span }: { span: Span }): ReactNode {
             type="button"
             aria-pressed={chosen}
             onMouseDown={leaveFocus}
-            onClick={() => bench.perform(setSpanCurve(bench.study, { keyId: span.key.id, curve }))}
+            onClick={() => bench.perform(setSpanCurve, { keyId: span.key.id, curve })}
             className={`flex flex-col items-center rounded-lg border pb-1 ${chosen ? "border-spruce bg-spruce-pale text-spruce" : "border-transparent text-spruce hover:border-edge/50 hover:bg-raised"}`}
           >
             <MiniCurve curve={curve} />

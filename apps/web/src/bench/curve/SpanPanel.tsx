@@ -23,10 +23,9 @@ const ROUTE_WORDS: Readonly<Record<(typeof ANGLE_ROUTES)[number], string>> = {
 export function SpanPanel({ span }: { span: Span }): ReactNode {
   const bench = useBench();
   const { channel, tween, track, key, curve } = span;
-  const choose = (next: Curve) =>
-    bench.perform(setSpanCurve(bench.study, { keyId: key.id, curve: next }));
+  const choose = (next: Curve) => bench.perform(setSpanCurve, { keyId: key.id, curve: next });
   const setRoute = (set: Parameters<typeof setTrack>[1]["set"]) =>
-    bench.perform(setTrack(bench.study, { tweenId: tween.id, channel: channel.id, set }));
+    bench.perform(setTrack, { tweenId: tween.id, channel: channel.id, set });
   return (
     <div className="flex w-44 shrink-0 flex-col gap-2 overflow-y-auto pt-1 pr-3 pb-2">
       <Menu

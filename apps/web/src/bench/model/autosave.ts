@@ -2,7 +2,7 @@ import type { Study } from "@levitas/core/study";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { ApiError } from "../../api/client.ts";
 import { type StoredStudy, saveStudy } from "../../api/studies.ts";
-import { dropDraft, keepDraft } from "./drafts.ts";
+import type { Draft } from "./drafts.ts";
 
 /** Whether the work is on the server, and if not, why. */
 export type SaveState =
@@ -11,6 +11,12 @@ export type SaveState =
   | { readonly kind: "saving" }
   | { readonly kind: "failed"; readonly reason: string }
   | { readonly kind: "conflict"; readonly current: StoredStudy };
+
+/** Where unsaved work is kept in the browser. */
+export interface DraftKeeper {
+  readonly keep: (studyId: string, draft: Draft) => void;
+  readonly drop: (studyId: string) => void;
+}
 
 /** How long after a change it is saved, ms. */
 const QUIET = 500;
@@ -24,6 +30,7 @@ const RETRIES = [1000, 2000, 4000, 8000];
 export class Autosave {
   readonly state: StoreApi<SaveState>;
   private readonly id: string;
+  private readonly drafts: DraftKeeper;
   private revision: number;
   /** What the server is known to have. */
   private acknowledged: Study;
@@ -32,10 +39,12 @@ export class Autosave {
   private sent: Study | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private inFlight = false;
+  private running: Promise<void> = Promise.resolve();
   private tries = 0;
   private stopped = false;
 
-  constructor(stored: StoredStudy) {
+  constructor(stored: StoredStudy, drafts: DraftKeeper) {
+    this.drafts = drafts;
     this.id = stored.id;
     this.revision = stored.revision;
     this.acknowledged = stored.document;
@@ -62,10 +71,15 @@ export class Autosave {
   }
 
   /** Saves now, if there is something to save. */
-  async flush(): Promise<void> {
-    if (this.inFlight || this.stopped || this.wanted === this.acknowledged) return;
-    if (this.state.getState().kind === "conflict") return;
+  flush(): Promise<void> {
+    if (this.inFlight || this.stopped || this.wanted === this.acknowledged) return this.running;
+    if (this.state.getState().kind === "conflict") return this.running;
     clearTimeout(this.timer);
+    this.running = this.send();
+    return this.running;
+  }
+
+  private async send(): Promise<void> {
     const study = this.wanted;
     this.inFlight = true;
     this.state.setState({ kind: "saving" }, true);
@@ -108,8 +122,10 @@ export class Autosave {
     this.state.setState({ kind: "conflict", current }, true);
   }
 
-  dispose(): void {
-    void this.flush();
+  /** Saves what is not saved yet, once, and ends. What could not be saved waits in the browser. */
+  async dispose(): Promise<void> {
+    await this.running;
+    await this.flush();
     this.stopped = true;
     clearTimeout(this.timer);
   }
@@ -158,12 +174,12 @@ export class Autosave {
   }
 
   private keep(): void {
-    keepDraft(this.id, { study: this.wanted, madeFrom: this.revision });
+    this.drafts.keep(this.id, { study: this.wanted, madeFrom: this.revision });
   }
 
   private clear(): void {
     clearTimeout(this.timer);
-    dropDraft(this.id);
+    this.drafts.drop(this.id);
     this.state.setState({ kind: "saved" }, true);
   }
 }

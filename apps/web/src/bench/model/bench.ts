@@ -1,5 +1,6 @@
 import {
   type Change,
+  type Edit,
   type History,
   isEmpty,
   record,
@@ -114,10 +115,17 @@ export class Bench {
   }
   private twinCompiled: Motion | undefined;
 
-  /** Does something that can be undone. What is selected afterwards may be given. */
-  perform(change: Change, selection: Selection = this.selection): void {
+  /**
+   * Does something that can be undone: `edit` with `args`, on the study as it is once a drag still
+   * going on has ended. What is selected afterwards may be given.
+   */
+  perform<Arguments>(
+    edit: Edit<Arguments>,
+    args: Arguments,
+    selection: Selection = this.selection,
+  ): void {
     this.endGesture();
-    this.commit(change, selection);
+    this.commit(edit(this.study, args), selection);
   }
 
   private commit(change: Change, selection: Selection): void {

@@ -21,9 +21,10 @@ export class TimelineView {
 
   /** Shows a stretch of time with some room around it. */
   fit(from: number, to: number): void {
-    const room = 36;
-    const span = Math.max(to - from, 100);
-    this.set(from - room / (this.width / span), (this.width - 2 * room) / span);
+    // The names of the last bars stand to the right of them.
+    const room = { left: 36, right: 96 };
+    const scale = Math.max(this.width - room.left - room.right, 50) / Math.max(to - from, 100);
+    this.set(from - room.left / scale, scale);
   }
 
   /** Zooms so that the time under `x` stays there. */

@@ -19,7 +19,8 @@ export function AddFigureMenu(): ReactNode {
     for (let n = 2; taken.has(name); n++) name = `${kind.label} ${n}`;
     const middle = (size: number, own: unknown) => Math.round((size - Number(own)) / 2);
     bench.perform(
-      addFigure(study, {
+      addFigure,
+      {
         figure: {
           id,
           name,
@@ -34,7 +35,7 @@ export function AddFigureMenu(): ReactNode {
           },
           look: kind.look,
         },
-      }),
+      },
       { figure: id, channel: null, span: null, keys: [] },
     );
   };

@@ -90,7 +90,7 @@ export function Bead({
     event.stopPropagation();
     const frame = 1000 / bench.study.scene.frameRate;
     const by = event.shiftKey ? 10 * frame : event.altKey ? 1 : frame;
-    bench.perform(moveKey(bench.study, { keyId: id, time: keyTime() + way * by }));
+    bench.perform(moveKey, { keyId: id, time: keyTime() + way * by });
   };
   const hue = HUE[figure.hue];
   const time = Math.round(keyTime());

@@ -22,7 +22,7 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
   const rename = (name: string) => {
     setRenaming(false);
     if (name.trim() !== "" && name !== figure.name)
-      bench.perform(renameFigure(bench.study, { figureId: figure.id, name: name.trim() }));
+      bench.perform(renameFigure, { figureId: figure.id, name: name.trim() });
   };
   const animate = (channel: ChannelId) => {
     const { motion, study } = bench;
@@ -33,7 +33,8 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
     const value = isColor ? printHexColor(poses, slot) : (poses[slot] as number);
     const keyId = nanoid(8);
     bench.perform(
-      addKey(study, { figureId: figure.id, channel, time, value, keyId, tweenId: nanoid(8) }),
+      addKey,
+      { figureId: figure.id, channel, time, value, keyId, tweenId: nanoid(8) },
       { figure: figure.id, channel, span: null, keys: [keyId] },
     );
     say(`Set the first key at ${Math.round(time)} ms. Go on in time and change the value.`);
@@ -92,7 +93,7 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
             {
               text: "Delete figure",
               onSelect: () => {
-                bench.perform(deleteFigure(bench.study, { figureId: figure.id }));
+                bench.perform(deleteFigure, { figureId: figure.id });
                 say(`Deleted “${figure.name}”.`, {
                   action: { text: "Undo", run: () => bench.undo() },
                 });

@@ -21,14 +21,15 @@ export function LaneTrack({ row }: { row: Extract<Row, { kind: "lane" }> }): Rea
     const value = channel.kind === "color" ? printHexColor(poses, slot) : (poses[slot] as number);
     const keyId = nanoid(8);
     bench.perform(
-      addKey(study, {
+      addKey,
+      {
         figureId: figure.id,
         channel: channel.id,
         time,
         value,
         keyId,
         tweenId: nanoid(8),
-      }),
+      },
       { figure: figure.id, channel: channel.id, span: bench.selection.span, keys: [keyId] },
     );
     say(`Set a key at ${Math.round(time)} ms.`);

@@ -1,5 +1,5 @@
 import { setValueAt } from "@levitas/core/edit";
-import { nearestFrame } from "@levitas/core/motion";
+import { type Motion, nearestFrame } from "@levitas/core/motion";
 import type { ChannelDefinition, Figure } from "@levitas/core/study";
 import { isColor, printHexColor, readQuantity } from "@levitas/core/value";
 import { nanoid } from "nanoid";
@@ -14,6 +14,8 @@ import type { Gesture } from "../model/gesture.ts";
 
 interface Session {
   readonly gesture: Gesture;
+  /** The motion as it was at the start of the drag, which every step of it is measured against. */
+  readonly motion: Motion;
   readonly from: number;
   readonly time: number;
   readonly keyId: string;
@@ -52,9 +54,9 @@ export function ValueAtPlayhead({
   const edit = (
     study: Parameters<typeof setValueAt>[0],
     value: number | string,
-    { time, keyId, tweenId }: Pick<Session, "time" | "keyId" | "tweenId">,
+    { motion, time, keyId, tweenId }: Pick<Session, "motion" | "time" | "keyId" | "tweenId">,
   ) =>
-    setValueAt(study, bench.motion, {
+    setValueAt(study, motion, {
       figureId: figure.id,
       channel: channel.id,
       time,
@@ -63,7 +65,12 @@ export function ValueAtPlayhead({
       tweenId,
       tolerance: keyTolerance(study),
     });
-  const newKey = () => ({ time: keyTime(), keyId: nanoid(8), tweenId: nanoid(8) });
+  const newKey = () => ({
+    motion: bench.motion,
+    time: keyTime(),
+    keyId: nanoid(8),
+    tweenId: nanoid(8),
+  });
   const sayIfSet = (before: number) => {
     if (countKeys(bench.study) > before) say(`Set a key at ${Math.round(keyTime())} ms.`);
   };
@@ -93,14 +100,17 @@ export function ValueAtPlayhead({
       accept={(value) => {
         bench.clock.pause();
         const before = countKeys(bench.study);
-        bench.perform(edit(bench.study, value, newKey()));
+        bench.perform((study, value: number | string) => edit(study, value, newKey()), value);
         sayIfSet(before);
       }}
       {...(channel.kind === "color"
         ? {}
         : {
             nudge: (steps: number) =>
-              bench.perform(edit(bench.study, valueNow() + steps * channel.drag, newKey())),
+              bench.perform(
+                (study, value: number | string) => edit(study, value, newKey()),
+                valueNow() + steps * channel.drag,
+              ),
             drag: {
               start: (): Session => {
                 bench.clock.pause();

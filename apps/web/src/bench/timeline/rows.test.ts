@@ -1,0 +1,92 @@
+import { emptyStudy, type Figure, type Study } from "@levitas/core/study";
+import { firstSelection, NOTHING, prune } from "../model/selection.ts";
+import { timelineRows } from "./rows.ts";
+import { snapTargets } from "./snapTime.ts";
+
+const figure = (id: string, parent: string | null = null): Figure => ({
+  id,
+  name: id,
+  kind: "block",
+  parent,
+  pivot: { x: 0, y: 0 },
+  hue: "plum",
+  rest: {},
+  look: {},
+});
+const study: Study = {
+  ...emptyStudy("Rope"),
+  figures: [figure("rope"), figure("float", "rope"), figure("knot", "float")],
+  markers: [{ id: "m", name: "taut", time: 70 }],
+  sequence: [
+    {
+      type: "tween",
+      id: "pull",
+      name: "pull",
+      tether: { to: "start", offset: 100 },
+      figures: ["rope", "knot"],
+      tracks: [
+        { channel: "opacity", keys: [{ id: "o", time: 0, value: 0 }] },
+        {
+          channel: "x",
+          keys: [
+            { id: "a", time: 0, value: 0 },
+            { id: "b", time: 50, value: 9 },
+          ],
+        },
+      ],
+    },
+    {
+      type: "tween",
+      id: "slack",
+      name: "slack",
+      tether: { to: "item", id: "pull", edge: "end", offset: 5 },
+      figures: ["rope"],
+      tracks: [{ channel: "x", keys: [{ id: "c", time: 0, value: 1 }] }],
+    },
+  ],
+};
+
+describe("the lines of the timeline", () => {
+  it("are every figure with a lane for each channel that moves, in the order of channels", () => {
+    expect(
+      timelineRows(study).map((row) =>
+        row.kind === "figure"
+          ? `${row.depth} ${row.figure.name}`
+          : `${row.channel.id}: ${row.bars.map((bar) => bar.tween.id)}`,
+      ),
+    ).toEqual([
+      "0 rope",
+      "x: pull,slack",
+      "opacity: pull",
+      "1 float",
+      "2 knot",
+      "x: pull",
+      "opacity: pull",
+    ]);
+  });
+
+  it("do not hang on a circle of parents", () => {
+    const circle = { ...study, figures: [figure("a", "b"), figure("b", "a")] };
+    expect(timelineRows(circle)).toHaveLength(2);
+  });
+
+  it("snap to every key but their own, and to markers", () => {
+    expect(snapTargets(study, { tween: "pull" })).toEqual([70, 155]);
+    expect(snapTargets(study, { key: "b" })).toEqual([70, 100, 100, 155]);
+  });
+});
+
+describe("selections", () => {
+  it("begin at the first span, or at nothing", () => {
+    expect(firstSelection(study)).toMatchObject({ figure: "rope", channel: "opacity", span: null });
+    expect(firstSelection(emptyStudy("Empty"))).toEqual(NOTHING);
+  });
+
+  it("stay the very same while what they name is there, and lose only what is gone", () => {
+    const all = { figure: "rope", channel: "x" as const, span: "a", keys: ["a", "c"] };
+    expect(prune(all, study)).toBe(all);
+    const less: Study = { ...study, sequence: study.sequence.slice(1) };
+    expect(prune(all, less)).toEqual({ figure: "rope", channel: "x", span: null, keys: ["c"] });
+    expect(prune(all, emptyStudy("Empty"))).toEqual(NOTHING);
+  });
+});
