@@ -166,7 +166,7 @@ describe("working on the bench", () => {
       "12 furlongs",
     );
     await page.keyboard.press("Escape");
-    const css = '[aria-label="Curve as CSS text"]';
+    const css = '[aria-label="Curve as text"]';
     await page.click(css, { count: 3 });
     await page.keyboard.type("cubic-bezier(2, 0, 0, 1)");
     await page.keyboard.press("Enter");
@@ -270,6 +270,37 @@ describe("working on the bench", () => {
     // Far to the right and the left, time stays within 0 and 1.
     await dragBy(page, '[data-handle="1"]', { x: -300, y: 40 });
     expect(await textOf(page, '[aria-label="x1"]')).toBe("0.00");
+  });
+
+  it("takes families and springs: their numbers, their direction, and what cannot be had", async () => {
+    const curve = async () => {
+      await waitUntilSaved(page);
+      return tracksOf(await storedDocument(server.url, id), "pass", "y")[0]?.track.keys[0]?.curve;
+    };
+    await press(page, "overshoot");
+    expect(await curve()).toEqual({ kind: "back", direction: "out", overshoot: 0.1 });
+    await type('[aria-label="Overshoot"]', "25");
+    await press(page, "in-out");
+    expect(await curve()).toEqual({ kind: "back", direction: "in-out", overshoot: 0.25 });
+    await press(page, "spring");
+    await type('[aria-label="Settle"]', "0.8s");
+    expect(await curve()).toEqual({ kind: "spring-feel", overshoot: 0.2, settle: 800 });
+    expect(
+      await page.$eval(
+        '[aria-label="Curve as text"]',
+        (field) => (field as HTMLInputElement).value,
+      ),
+    ).toBe("spring(overshoot: 20%, settle: 800ms)");
+    const field = '[aria-label="Curve as text"]';
+    await page.click(field, { count: 3 });
+    await page.keyboard.type("spring(damping: 0)");
+    await page.keyboard.press("Enter");
+    expect(await textOf(page, '[role="alert"]')).toContain("never comes to rest");
+    await press(page, "Hand off");
+    const css = await page.waitForSelector('[data-testid="handoff-css"]');
+    expect(await css?.evaluate((area) => (area as HTMLTextAreaElement).value)).toMatch(
+      /translate: 215px -150px; animation-timing-function: linear\(0 0%, /,
+    );
   });
 
   it("nudges handles and beads by the keyboard alone", async () => {
@@ -379,7 +410,7 @@ describe("working on the bench", () => {
     await page.mouse.up();
     await frames(page, 2);
     expect(
-      await page.$eval('[aria-label="Curve as CSS text"]', (f) => (f as HTMLInputElement).value),
+      await page.$eval('[aria-label="Curve as text"]', (f) => (f as HTMLInputElement).value),
     ).toBe("linear");
     expect(await page.$('[aria-label^="Redo: change curve"]')).not.toBeNull();
   });

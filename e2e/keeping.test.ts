@@ -4,7 +4,7 @@ import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
 const curveText = (page: Page) =>
-  page.$eval('[aria-label="Curve as CSS text"]', (field) => (field as HTMLInputElement).value);
+  page.$eval('[aria-label="Curve as text"]', (field) => (field as HTMLInputElement).value);
 
 /** Gives the selected span a curve of the stock. */
 const choose = async (page: Page, preset: string) => {
@@ -71,7 +71,7 @@ describe("nothing is lost", () => {
     const { b, id } = await twoTabs();
     await press(b, "Keep both");
     await b.waitForFunction((old) => !location.pathname.endsWith(old), {}, id);
-    await b.waitForSelector('[aria-label="Curve as CSS text"]');
+    await b.waitForSelector('[aria-label="Curve as text"]');
     expect(await curveText(b)).toBe("ease-out");
     const copy = b.url().split("/").at(-1) ?? "";
     expect((await storedDocument(server.url, copy)).name).toBe("Boarding pass drops (mine)");
@@ -116,11 +116,10 @@ describe("nothing is lost", () => {
     const dragged = await curveText(page);
     expect(dragged).toMatch(/^cubic-bezier/);
     await page.reload();
-    await page.waitForSelector('[aria-label="Curve as CSS text"]');
+    await page.waitForSelector('[aria-label="Curve as text"]');
     await page.waitForFunction(
       (text) =>
-        document.querySelector<HTMLInputElement>('[aria-label="Curve as CSS text"]')?.value ===
-        text,
+        document.querySelector<HTMLInputElement>('[aria-label="Curve as text"]')?.value === text,
       {},
       dragged,
     );

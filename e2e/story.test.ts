@@ -15,7 +15,7 @@ import { describeSmoothness, measure } from "./harness/frameTimes.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
 const curveText = (page: Page) =>
-  page.$eval('[aria-label="Curve as CSS text"]', (field) => (field as HTMLInputElement).value);
+  page.$eval('[aria-label="Curve as text"]', (field) => (field as HTMLInputElement).value);
 const passTranslate = (page: Page) =>
   page.$eval('[data-figure="pass"]', (element) => (element as HTMLElement).style.translate);
 

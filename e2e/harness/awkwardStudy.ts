@@ -176,6 +176,39 @@ export function awkwardStudy(): Study {
           },
         ],
       ),
+      // Curves that CSS does not know.
+      tween(
+        "spring",
+        at(50),
+        ["rail"],
+        [
+          {
+            channel: "x",
+            keys: [key(0, 20, { kind: "spring-feel", overshoot: 0.3, settle: 500 }), key(800, 120)],
+          },
+          {
+            channel: "y",
+            keys: [
+              key(0, -30, { kind: "bounce", direction: "out", bounces: 3, restitution: 0.5 }),
+              key(700, 40),
+            ],
+          },
+        ],
+      ),
+      tween(
+        "elastic",
+        at(300),
+        ["lamp"],
+        [
+          {
+            channel: "rotate",
+            keys: [
+              key(0, 0, { kind: "elastic", direction: "out", swings: 3, decay: 10 }),
+              key(600, 45),
+            ],
+          },
+        ],
+      ),
       tween(
         "early",
         at(700),

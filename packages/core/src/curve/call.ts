@@ -9,6 +9,7 @@ import {
 } from "@csstools/css-parser-algorithms";
 import {
   type CSSToken,
+  isTokenColon,
   isTokenComma,
   isTokenDimension,
   isTokenIdent,
@@ -45,7 +46,9 @@ export type Item =
       readonly computed: boolean;
     }
   | { readonly type: "percentage"; readonly fraction: number }
+  | { readonly type: "dimension"; readonly value: number; readonly unit: string }
   | { readonly type: "word"; readonly word: string }
+  | { readonly type: "colon" }
   | { readonly type: "other" };
 
 /** The longest curve text that is read at all, in UTF-16 units. */
@@ -141,6 +144,14 @@ export function shiftDecimals(text: string, places: number): number {
   return Number(`${mantissa}e${Number(exponent) + places}`);
 }
 
+/** A fraction as a percentage that reads back as the same fraction, to the last digit. */
+export function writePercent(fraction: number): string {
+  const percent = shiftDecimals(String(fraction), 2);
+  if (shiftDecimals(String(percent), -2) === fraction) return `${percent}%`;
+  const [mantissa, exponent] = fraction.toExponential().split("e");
+  return `${mantissa}e${Number(exponent) + 2}%`;
+}
+
 /** A fault in a text, at a place in it. */
 export function textFault(code: string, at: number, message: string, cure: string): Fault {
   return { code, path: "", at, message, cure };
@@ -210,6 +221,9 @@ function readItem(node: ComponentValue): Item {
       };
     if (isTokenPercentage(token) && Number.isFinite(token[4].value))
       return { type: "percentage", fraction: shiftDecimals(token[1].slice(0, -1), -2) };
+    if (isTokenDimension(token) && Number.isFinite(token[4].value))
+      return { type: "dimension", value: token[4].value, unit: token[4].unit.toLowerCase() };
+    if (isTokenColon(token)) return { type: "colon" };
     if (isTokenIdent(token)) return { type: "word", word: token[4].value.toLowerCase() };
     return { type: "other" };
   }

@@ -20,6 +20,7 @@ const NAMES = ["x1", "y1", "x2", "y2"] as const;
 export const cubicBezier: CurveKind<CubicBezierCurve> = {
   kind: "cubic-bezier",
   label: "Cubic-bezier",
+  css: true,
   notation: ["cubic-bezier()"],
   parameters: [
     { name: "x1", label: "x1", ...ABSCISSA, default: 0.3, step: 0.01 },
@@ -41,6 +42,7 @@ export const cubicBezier: CurveKind<CubicBezierCurve> = {
 export const keyword: CurveKind<KeywordCurve> = {
   kind: "keyword",
   label: "Keyword",
+  css: true,
   notation: Object.keys(KEYWORDS),
   parameters: [],
   initial: { kind: "keyword", name: "ease" },

@@ -2,7 +2,94 @@
  * A curve as data: how progress in time becomes progress in value.
  * Plain JSON; `compileCurve` turns it into numbers, `printCurve` into CSS text.
  */
-export type Curve = LinearCurve | LinearStopsCurve | KeywordCurve | CubicBezierCurve | StepsCurve;
+export type Curve =
+  | LinearCurve
+  | LinearStopsCurve
+  | KeywordCurve
+  | CubicBezierCurve
+  | StepsCurve
+  | SineCurve
+  | RampCurve
+  | ExpoCurve
+  | CircCurve
+  | BackCurve
+  | ElasticCurve
+  | BounceCurve
+  | CruiseCurve
+  | SpringCurve
+  | SpringFeelCurve;
+
+/** Which way an easing goes: speeding up, slowing down, or both. */
+export type Direction = "in" | "out" | "in-out" | "out-in";
+
+export interface SineCurve {
+  readonly kind: "sine";
+  readonly direction: Direction;
+}
+
+/** A power of progress. `turn` (a fraction of the time, in-out only) is where it stops speeding up. */
+export interface RampCurve {
+  readonly kind: "ramp";
+  readonly direction: Direction;
+  readonly degree: number;
+  readonly turn?: number;
+}
+
+export interface ExpoCurve {
+  readonly kind: "expo";
+  readonly direction: Direction;
+  readonly steepness: number;
+}
+
+export interface CircCurve {
+  readonly kind: "circ";
+  readonly direction: Direction;
+}
+
+/** Draws back or passes its target by `overshoot`, a fraction of the way. */
+export interface BackCurve {
+  readonly kind: "back";
+  readonly direction: Direction;
+  readonly overshoot: number;
+}
+
+export interface ElasticCurve {
+  readonly kind: "elastic";
+  readonly direction: Direction;
+  readonly swings: number;
+  readonly decay: number;
+}
+
+/** Falls and hops; `restitution` is the share of speed kept at each bounce. */
+export interface BounceCurve {
+  readonly kind: "bounce";
+  readonly direction: Direction;
+  readonly bounces: number;
+  readonly restitution: number;
+}
+
+/** Even speed with a soft start and end; both as fractions of the time. */
+export interface CruiseCurve {
+  readonly kind: "cruise";
+  readonly rise: number;
+  readonly fall: number;
+}
+
+/** A spring by its physics: N/m, N·s/m, kg, and targets per second at the start. */
+export interface SpringCurve {
+  readonly kind: "spring";
+  readonly stiffness: number;
+  readonly damping: number;
+  readonly mass: number;
+  readonly velocity: number;
+}
+
+/** A spring by its readings: overshoot as a fraction, 2 % settle time in ms. */
+export interface SpringFeelCurve {
+  readonly kind: "spring-feel";
+  readonly overshoot: number;
+  readonly settle: number;
+}
 
 /** Constant speed, CSS `linear`. */
 export interface LinearCurve {

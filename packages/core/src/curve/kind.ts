@@ -1,6 +1,6 @@
 import type { Fault, Result } from "../fault/index.ts";
 import type { Call } from "./call.ts";
-import type { CompiledCurve, Curve } from "./curve.ts";
+import type { CompiledCurve, Curve, Direction } from "./curve.ts";
 
 /** One numeric parameter of a curve kind, enough to draw a field for it and to check it. */
 export interface CurveParameter {
@@ -12,15 +12,23 @@ export interface CurveParameter {
   readonly step: number;
   /** Whole numbers only. */
   readonly whole?: boolean;
+  /** `%`: kept as a fraction and written in percent; `ms`: a time. Absent for plain numbers. */
+  readonly unit?: "%" | "ms";
+  /** May be left out altogether, which is not the same as having its default. */
+  readonly optional?: boolean;
 }
 
 /** Everything Levitas knows about one kind of curve. A new kind is one such record. */
 export interface CurveKind<C extends Curve = Curve> {
   readonly kind: C["kind"];
   readonly label: string;
+  /** CSS knows it as it is; others leave as `linear(…)`. */
+  readonly css?: true;
   /** What starts its text: names of functions (with `()`) and keywords. */
   readonly notation: readonly string[];
   readonly parameters: readonly CurveParameter[];
+  /** The directions it can go in; absent for kinds that have none. */
+  readonly directions?: readonly Direction[];
   /** The curve a person gets who chooses this kind. */
   readonly initial: C;
   /** Reads the arguments of one of its names. */

@@ -1,11 +1,30 @@
+import { cruise } from "./cruise.ts";
 import { cubicBezier, keyword } from "./cubicBezier.ts";
 import type { Curve } from "./curve.ts";
+import { back, bounce, circ, elastic, expo, ramp, sine } from "./families.ts";
 import type { CurveKind } from "./kind.ts";
 import { linear, linearStops } from "./linear.ts";
+import { spring, springFeel } from "./spring.ts";
 import { steps } from "./steps.ts";
 
 /** Every kind of curve there is. Parsing, printing, checking and panels loop over this table. */
-export const CURVE_KINDS = [linear, keyword, cubicBezier, linearStops, steps] as const;
+export const CURVE_KINDS = [
+  linear,
+  keyword,
+  cubicBezier,
+  linearStops,
+  steps,
+  sine,
+  ramp,
+  expo,
+  circ,
+  back,
+  elastic,
+  bounce,
+  cruise,
+  spring,
+  springFeel,
+] as const;
 
 const byKind: ReadonlyMap<string, CurveKind> = new Map(
   CURVE_KINDS.map((kind) => [kind.kind, kind as unknown as CurveKind]),

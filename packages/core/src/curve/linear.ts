@@ -1,5 +1,5 @@
 import { bad, type Fault, good, type Result } from "../fault/index.ts";
-import { type Call, shiftDecimals, wrongArgument, wrongCount } from "./call.ts";
+import { type Call, writePercent, wrongArgument, wrongCount } from "./call.ts";
 import type { CompiledCurve, LinearCurve, LinearStop, LinearStopsCurve } from "./curve.ts";
 import { type CurveKind, checkNumber } from "./kind.ts";
 
@@ -9,6 +9,7 @@ const ANY = { min: -Infinity, max: Infinity };
 export const linear: CurveKind<LinearCurve> = {
   kind: "linear",
   label: "Linear",
+  css: true,
   notation: ["linear"],
   parameters: [],
   initial: { kind: "linear" },
@@ -22,6 +23,7 @@ export const linear: CurveKind<LinearCurve> = {
 export const linearStops: CurveKind<LinearStopsCurve> = {
   kind: "linear-stops",
   label: "Linear with stops",
+  css: true,
   notation: ["linear()"],
   parameters: [],
   initial: {
@@ -38,12 +40,8 @@ export const linearStops: CurveKind<LinearStopsCurve> = {
   compile: compileStops,
 };
 
-/** A position in percent, as text that reads back as the same position. */
 function writeStop({ value, at }: LinearStop): string {
-  const percent = shiftDecimals(String(at), 2);
-  if (shiftDecimals(String(percent), -2) === at) return `${value} ${percent}%`;
-  const [mantissa, exponent] = at.toExponential().split("e");
-  return `${value} ${mantissa}e${Number(exponent) + 2}%`;
+  return `${value} ${writePercent(at)}`;
 }
 
 function readStops(call: Call): Result<LinearStopsCurve> {

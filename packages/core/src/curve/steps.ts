@@ -18,6 +18,7 @@ const MOST = 2 ** 31 - 1;
 export const steps: CurveKind<StepsCurve> = {
   kind: "steps",
   label: "Steps",
+  css: true,
   notation: ["steps()", "step-start", "step-end"],
   parameters: [
     { name: "count", label: "Steps", min: 1, max: 60, default: 5, step: 1, whole: true },

@@ -4,12 +4,15 @@ import {
   compileCurve,
   KEYWORDS,
   LINEAR,
+  type LinearStop,
+  type LinearStopsCurve,
 } from "../curve/index.ts";
+import { fitLinear } from "../fit/index.ts";
 
 /**
  * The two curves that together go the way of `curve`, cut at progress `p` in time, each stretched to
  * run from 0 to 1. Undefined where no curve of the kinds there are goes that way (steps), or where
- * the cut has no height to stretch. A piece of a cubic-bezier whose control point would leave [0, 1]
+ * the cut has no height to stretch. Families and springs are cut as straight pieces. A piece of a cubic-bezier whose control point would leave [0, 1]
  * in time is held at the limit.
  */
 export function splitCurve(curve: Curve, p: number): readonly [Curve, Curve] | undefined {
@@ -21,9 +24,36 @@ export function splitCurve(curve: Curve, p: number): readonly [Curve, Curve] | u
       return splitBezier(KEYWORDS[curve.name], p);
     case "cubic-bezier":
       return splitBezier(curve, p);
-    default:
+    case "steps":
       return undefined;
+    case "linear-stops":
+      return splitStops(curve, p);
+    default:
+      return splitStops(fitLinear(curve, SPLIT_TOLERANCE).curve, p);
   }
+}
+
+/** How far the pieces may be from a curve of which no part is of its own kind. */
+const SPLIT_TOLERANCE = 0.0005;
+
+function splitStops(curve: LinearStopsCurve, p: number): readonly [Curve, Curve] | undefined {
+  const value = compileCurve(curve).value(p);
+  if (Math.abs(value) < 1e-9 || Math.abs(1 - value) < 1e-9) return undefined;
+  const cut = { at: p, value };
+  const before = [...curve.stops.filter((stop) => stop.at < p), cut];
+  const after = [cut, ...curve.stops.filter((stop) => stop.at > p)];
+  if (before.length < 2 || after.length < 2) return undefined;
+  return [
+    stretch(before, (stop) => ({ at: stop.at / p, value: stop.value / value })),
+    stretch(after, (stop) => ({
+      at: (stop.at - p) / (1 - p),
+      value: (stop.value - value) / (1 - value),
+    })),
+  ];
+}
+
+function stretch(stops: readonly LinearStop[], map: (stop: LinearStop) => LinearStop): Curve {
+  return { kind: "linear-stops", stops: stops.map(map) };
 }
 
 function splitBezier(curve: CubicBezierCurve, p: number): readonly [Curve, Curve] | undefined {

@@ -1,4 +1,5 @@
-import { type Curve, printCurve } from "../curve/index.ts";
+import { type Curve, curveKindOf, printCurve } from "../curve/index.ts";
+import { fitLinear } from "../fit/index.ts";
 import { roundTo } from "../value/index.ts";
 
 /** Decimals of numbers in CSS: far below a pixel, a degree or a step of color. */
@@ -9,9 +10,25 @@ export function cssNumber(value: number): string {
   return String(roundTo(value, DECIMALS));
 }
 
+/** How far `linear()` may be from a curve that CSS does not know, as a share of the way. */
+export const CSS_TOLERANCE = 0.0005;
+
+const fitted = new WeakMap<Curve, Curve>();
+
+/** The curve itself where CSS knows it, else straight pieces within `CSS_TOLERANCE` of it. */
+function cssKind(curve: Curve): Curve {
+  if (curveKindOf(curve).css) return curve;
+  let fit = fitted.get(curve);
+  if (!fit) {
+    fit = fitLinear(curve, CSS_TOLERANCE).curve;
+    fitted.set(curve, fit);
+  }
+  return fit;
+}
+
 /** A curve as CSS text, its numbers rounded for reading. */
 export function cssCurve(curve: Curve): string {
-  return printCurve(curve).replace(/-?\d+(?:\.\d+)?(?:e[-+]?\d+)?/g, (number) =>
+  return printCurve(cssKind(curve)).replace(/-?\d+(?:\.\d+)?(?:e[-+]?\d+)?/g, (number) =>
     cssNumber(Number(number)),
   );
 }

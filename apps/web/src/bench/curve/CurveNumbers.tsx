@@ -1,7 +1,10 @@
 import {
   type Curve,
+  type CurveParameter,
+  checkCurve,
   checkNumber,
   curveKindOf,
+  type Direction,
   STEP_POSITIONS,
   type StepsCurve,
 } from "@levitas/core/curve";
@@ -13,24 +16,45 @@ import { showTip } from "../../ui/dragTip.tsx";
 import { ChevronIcon } from "../../ui/icons.tsx";
 import { LiveNumber, type Typed } from "../../ui/LiveNumber.tsx";
 import { Menu } from "../../ui/Menu.tsx";
+import { Segmented } from "../../ui/Segmented.tsx";
 import { numberLabel } from "../labels.ts";
 import { useBench, useFrame } from "../model/BenchContext.ts";
 import type { Gesture } from "../model/gesture.ts";
 import { handlesOf } from "./handles.ts";
 import { type Span, spanIn } from "./useSpan.ts";
 
-type Parameter = ReturnType<typeof curveKindOf>["parameters"][number];
-
 /** The numbers of a curve, from the table of its kind. A line or keyword shows those of its handles. */
 export function CurveNumbers({ span }: { span: Span }): ReactNode {
   const bench = useBench();
   const editable = handlesOf(span.curve) ?? span.curve;
-  const { parameters } = curveKindOf(editable);
+  const { parameters, directions } = curveKindOf(editable);
   return (
     <div className="grid grid-cols-2 gap-1.5">
-      {parameters.map((parameter) => (
-        <CurveNumber key={parameter.name} span={span} parameter={parameter} />
-      ))}
+      {directions && "direction" in editable ? (
+        <div className="col-span-2">
+          <Segmented<Direction>
+            label="Direction"
+            value={editable.direction}
+            options={directions.map((direction) => ({ value: direction, text: direction }))}
+            onChange={(direction) => {
+              const { turn: _, ...plain } = { turn: undefined, ...editable };
+              const curve = direction === "in-out" ? editable : plain;
+              bench.perform(setSpanCurve, {
+                keyId: span.key.id,
+                curve: { ...curve, direction } as Curve,
+              });
+            }}
+          />
+        </div>
+      ) : null}
+      {parameters
+        .filter(
+          ({ name }) =>
+            name !== "turn" || ("direction" in editable && editable.direction === "in-out"),
+        )
+        .map((parameter) => (
+          <CurveNumber key={parameter.name} span={span} parameter={parameter} />
+        ))}
       {editable.kind === "steps" ? (
         <Menu
           items={STEP_POSITIONS.map((position) => ({
@@ -62,53 +86,79 @@ interface Session {
   readonly from: number;
 }
 
-function CurveNumber({ span, parameter }: { span: Span; parameter: Parameter }): ReactNode {
+/** A parameter's value as it is shown and typed: percent for shares, ms for times. */
+function parameterText({ unit, whole }: CurveParameter, value: number): string {
+  if (unit === "%") return `${numberLabel(value * 100, 0)}%`;
+  return unit === "ms" ? `${numberLabel(value, 0)} ms` : numberLabel(value, whole ? 0 : 2);
+}
+
+/** Reads what was typed for a parameter; a plain number stands for percent or ms where those are shown. */
+function readParameter(parameter: CurveParameter, typed: string): Typed<number> {
+  if (parameter.unit === "ms") return readQuantity(typed, "time");
+  const read = readQuantity(typed, "factor");
+  if (!read.ok || parameter.unit !== "%" || typed.includes("%")) return read;
+  return { ok: true, value: read.value / 100 };
+}
+
+function CurveNumber({ span, parameter }: { span: Span; parameter: CurveParameter }): ReactNode {
   const bench = useBench();
   const element = useRef<HTMLElement>(null);
   const { name, label, min, max, step, whole } = parameter;
-  const numbersOf = (curve: Curve) => (handlesOf(curve) ?? curve) as Curve & Record<string, number>;
-  const valueNow = () => numbersOf((spanIn(bench.shown, bench.selection) ?? span).curve)[name] ?? 0;
-  const decimals = whole ? 0 : 2;
+  const numbersOf = (curve: Curve) =>
+    (handlesOf(curve) ?? curve) as Curve & Record<string, number | undefined>;
+  const valueNow = () =>
+    numbersOf((spanIn(bench.shown, bench.selection) ?? span).curve)[name] ?? parameter.default;
+  const textNow = () => parameterText(parameter, valueNow());
   useFrame(() => {
-    if (!element.current) return;
-    const text = numberLabel(valueNow(), decimals);
-    if (element.current.textContent !== text) element.current.textContent = text;
+    if (element.current && element.current.textContent !== textNow())
+      element.current.textContent = textNow();
   });
-  const withValue = (study: Parameters<typeof setSpanCurve>[0], value: number) => {
-    const least = span.curve.kind === "steps" && span.curve.position === "jump-none" ? 2 : min;
+  /** The curve with this number; two numbers together may still not make a curve. */
+  const withValue = (value: number): Curve => {
     const grain = whole ? 1 : 1000;
-    const rounded = whole ? Math.round(value) : Math.round(value * grain) / grain;
-    const legal = Math.min(Math.max(rounded, least), max);
-    const curve = { ...numbersOf(span.curve), [name]: legal } as Curve;
-    return setSpanCurve(study, { keyId: span.key.id, curve });
+    const rounded = Math.round(value * grain) / grain;
+    const legal = Math.min(Math.max(rounded, min), max);
+    return { ...numbersOf(span.curve), [name]: legal } as Curve;
   };
+  const isSound = (curve: Curve) => checkCurve(curve, "").length === 0;
+  const take = (value: number) => {
+    const curve = withValue(value);
+    if (isSound(curve)) bench.perform(setSpanCurve, { keyId: span.key.id, curve });
+  };
+  const wide = parameter.label.length > 2;
   return (
-    <div className="flex items-center gap-1.5">
-      <span className={`text-[12px] text-muted ${whole ? "" : "w-4"}`}>{label}</span>
+    <div className={`flex items-center gap-1.5 ${wide ? "col-span-2" : ""}`}>
+      <span className={`text-[12px] text-muted ${wide ? "flex-1" : "w-4"}`}>{label}</span>
       <LiveNumber<number, Session>
         label={label}
         hold={(node) => {
           element.current = node;
         }}
-        text={() => String(valueNow())}
+        text={textNow}
         read={(typed): Typed<number> => {
-          const read = readQuantity(typed, "factor");
+          const read = readParameter(parameter, typed.replace("−", "-"));
           if (!read.ok) return read;
           const faults = checkNumber(read.value, label, { min, max, ...(whole ? { whole } : {}) });
-          return faults.length > 0 ? { ok: false, faults } : read;
+          if (faults.length > 0) return { ok: false, faults };
+          const together = checkCurve(withValue(read.value), label);
+          return together.length > 0 ? { ok: false, faults: together } : read;
         }}
-        accept={(value) => bench.perform(withValue, value)}
-        nudge={(steps) => bench.perform(withValue, valueNow() + steps * step)}
+        accept={take}
+        nudge={(steps) => take(valueNow() + steps * step)}
         drag={{
           start: () => ({ gesture: bench.begin(), from: valueNow() }),
           move: ({ gesture, from }, dx, free, x, y) => {
             const value = from + dx * step * (free ? 0.1 : 1) * (whole ? 0.12 : 0.5);
-            gesture.update((study) => withValue(study, value));
-            showTip(x, y, `${label} ${numberLabel(Math.min(Math.max(value, min), max), decimals)}`);
+            const curve = withValue(value);
+            // Past what can be had, the last curve that could stays.
+            if (isSound(curve))
+              gesture.update((study) => setSpanCurve(study, { keyId: span.key.id, curve }));
+            const shown = numbersOf(curve)[name] ?? value;
+            showTip(x, y, `${label} ${parameterText(parameter, shown)}`);
           },
           end: ({ gesture }, cancelled) => (cancelled ? gesture.cancel() : gesture.commit()),
         }}
-        className="flex-1"
+        className={wide ? "w-18" : "flex-1"}
       />
     </div>
   );

@@ -1,4 +1,4 @@
-import { parseCurve } from "@levitas/core/curve";
+import { curveKindOf, parseCurve, printCurve } from "@levitas/core/curve";
 import { setSpanCurve } from "@levitas/core/edit";
 import { faultText } from "@levitas/core/fault";
 import { cssCurve } from "@levitas/core/format";
@@ -8,10 +8,12 @@ import { copyText } from "../../ui/copyText.ts";
 import { useBench } from "../model/BenchContext.ts";
 import type { Span } from "./useSpan.ts";
 
-/** The curve as CSS text: to copy, or to type or paste another. What cannot be read stays and is explained. */
+/** The curve as text: to copy as CSS, or to type or paste another. What cannot be read stays and is explained. */
 export function CurveText({ span }: { span: Span }): ReactNode {
   const bench = useBench();
-  const text = cssCurve(span.curve);
+  const css = cssCurve(span.curve);
+  // What CSS does not know is shown as it is said here, and copied as what CSS can run.
+  const text = curveKindOf(span.curve).css ? css : printCurve(span.curve);
   const [typed, setTyped] = useState(text);
   const [fault, setFault] = useState("");
   useEffect(() => {
@@ -30,7 +32,7 @@ export function CurveText({ span }: { span: Span }): ReactNode {
     <div className="shrink-0 px-3 pb-1.5">
       <div className="flex gap-1.5">
         <input
-          aria-label="Curve as CSS text"
+          aria-label="Curve as text"
           aria-invalid={fault !== ""}
           spellCheck={false}
           value={typed}
@@ -46,7 +48,7 @@ export function CurveText({ span }: { span: Span }): ReactNode {
           }}
           className={`h-7 min-w-0 flex-1 rounded-md border bg-raised px-2 font-mono text-[11px] ${fault ? "border-fault" : "border-edge/40"}`}
         />
-        <Button size="small" onClick={() => copyText(text, "the curve")}>
+        <Button size="small" onClick={() => copyText(css, "the curve as CSS")}>
           Copy curve
         </Button>
       </div>

@@ -1,4 +1,10 @@
-import { CURVE_KINDS, type Curve, curveKindOf } from "@levitas/core/curve";
+import {
+  CURVE_KINDS,
+  type Curve,
+  curveKindOf,
+  physicsOf,
+  springDuration,
+} from "@levitas/core/curve";
 import { setSpanCurve, setTrack } from "@levitas/core/edit";
 import { curveRange } from "@levitas/core/reading";
 import { ANGLE_ROUTES } from "@levitas/core/value";
@@ -95,11 +101,13 @@ function Readings({ span }: { span: Span }): ReactNode {
   const drawn = useRef<Curve>(undefined);
   useFrame(({ study }) => {
     const { curve } = spanIn(study, bench.selection) ?? span;
-    if (!list.current || drawn.current === curve) return;
+    if (!list.current || (drawn.current === curve && list.current.lastChild?.textContent)) return;
     drawn.current = curve;
     const { max, min } = curveRange(curve);
     const percent = (value: number) => `${numberLabel(Math.max(value, 0) * 100, 1)} %`;
-    const texts = [percent(max - 1), percent(-min)];
+    const isSpring = curve.kind === "spring" || curve.kind === "spring-feel";
+    const natural = isSpring ? springDuration(physicsOf(curve)) * 1000 : 0;
+    const texts = [percent(max - 1), percent(-min), `${numberLabel(natural, 0)} ms`];
     list.current.querySelectorAll("dd").forEach((element, i) => {
       element.textContent = texts[i] ?? "";
     });
@@ -113,6 +121,14 @@ function Readings({ span }: { span: Span }): ReactNode {
       <dd className="font-mono text-[11px]" />
       <dt className="text-muted">Anticipation</dt>
       <dd className="font-mono text-[11px]" />
+      {span.curve.kind === "spring" || span.curve.kind === "spring-feel" ? (
+        <>
+          <dt className="text-muted" title="What the spring takes by itself; a span stretches it">
+            Natural time
+          </dt>
+          <dd className="font-mono text-[11px]" />
+        </>
+      ) : null}
     </dl>
   );
 }

@@ -1,0 +1,227 @@
+import { bad } from "../fault/index.ts";
+import { textFault } from "./call.ts";
+import type {
+  BackCurve,
+  BounceCurve,
+  CircCurve,
+  ElasticCurve,
+  ExpoCurve,
+  RampCurve,
+  SineCurve,
+} from "./curve.ts";
+import { clamped, family, type InForm } from "./family.ts";
+import type { CurveKind } from "./kind.ts";
+
+/** g = 1 − cos(πp/2), written as 2 sin²(πp/4), which keeps its digits near 0. */
+export const sine: CurveKind<SineCurve> = family<SineCurve>({
+  kind: "sine",
+  label: "Sine",
+  parameters: [],
+  form: () => ({
+    value: (p) => 2 * Math.sin((Math.PI * p) / 4) ** 2,
+    slope: (p) => (Math.PI / 2) * Math.sin((Math.PI * p) / 2),
+  }),
+});
+
+function powerForm(degree: number): InForm {
+  return { value: (p) => p ** degree, slope: (p) => degree * p ** (degree - 1) };
+}
+
+const plainRamp = family<RampCurve>({
+  kind: "ramp",
+  label: "Ramp",
+  parameters: [
+    { name: "degree", label: "Degree", min: 0.1, max: 12, default: 3, step: 0.1 },
+    {
+      name: "turn",
+      label: "Turn",
+      min: 0,
+      max: 1,
+      default: 0.5,
+      step: 0.01,
+      unit: "%",
+      optional: true,
+    },
+  ],
+  form: ({ degree }) => powerForm(degree),
+  aliases: {
+    quad: { degree: 2 },
+    cubic: { degree: 3 },
+    quart: { degree: 4 },
+    quint: { degree: 5 },
+  },
+});
+
+/** g = p^degree; with a turn (in-out only) it speeds up until the turn and slows down after it. */
+export const ramp: CurveKind<RampCurve> = {
+  ...plainRamp,
+  read: (call) => {
+    const curve = plainRamp.read(call);
+    if (!curve.ok || curve.value.turn === undefined || curve.value.direction === "in-out")
+      return curve;
+    return bad(
+      textFault(
+        "turn-without-in-out",
+        call.at,
+        "A turn goes with in-out only.",
+        "Write in-out, or no turn.",
+      ),
+    );
+  },
+  check: (curve, path) => [
+    ...plainRamp.check(curve, path),
+    ...(curve.turn !== undefined && curve.direction !== "in-out"
+      ? [
+          {
+            code: "turn-without-in-out",
+            path: `${path}.turn`,
+            message: `Found a turn on a ramp that goes ${curve.direction}.`,
+            cure: "Make it in-out, or leave the turn out.",
+          },
+        ]
+      : []),
+  ],
+  compile: (curve) => {
+    const { turn } = curve;
+    if (turn === undefined) return plainRamp.compile(curve);
+    const { value: g, slope: d } = powerForm(curve.degree);
+    return clamped(
+      (p) => (p < turn ? turn * g(p / turn) : 1 - (1 - turn) * g((1 - p) / (1 - turn))),
+      (p) => (p < turn || turn === 1 ? d(p / turn, false) : d((1 - p) / (1 - turn), false)),
+    );
+  },
+};
+
+/** g = (2^(kp) − 1)/(2^k − 1), through expm1 so that gentle ones keep their digits. */
+export const expo: CurveKind<ExpoCurve> = family<ExpoCurve>({
+  kind: "expo",
+  label: "Expo",
+  parameters: [
+    { name: "steepness", label: "Steepness", min: 0.1, max: 30, default: 10, step: 0.1 },
+  ],
+  form: ({ steepness }) => {
+    const rate = steepness * Math.LN2;
+    const whole = Math.expm1(rate);
+    return {
+      value: (p) => Math.expm1(rate * p) / whole,
+      slope: (p) => (rate * Math.exp(rate * p)) / whole,
+    };
+  },
+});
+
+/** g = 1 − √(1 − p²), a quarter of a circle; written without its cancellation near 0. */
+export const circ: CurveKind<CircCurve> = family<CircCurve>({
+  kind: "circ",
+  label: "Circ",
+  parameters: [],
+  form: () => ({
+    value: (p) => (p * p) / (1 + Math.sqrt((1 - p) * (1 + p))),
+    slope: (p) => p / Math.sqrt((1 - p) * (1 + p)),
+  }),
+});
+
+/**
+ * The s for which p²((s+1)p − s) falls below 0 by exactly `overshoot`: its least value is
+ * −4s³/(27(s+1)²), which grows with s. Halving, 200 rounds at most, to the last digit.
+ */
+function backStrength(overshoot: number): number {
+  const depth = (s: number) => (4 * s ** 3) / (27 * (s + 1) ** 2);
+  let from = 0;
+  let to = 1;
+  while (depth(to) < overshoot) to *= 2;
+  for (let round = 0; round < 200; round++) {
+    const middle = (from + to) / 2;
+    if (middle === from || middle === to) break;
+    if (depth(middle) < overshoot) from = middle;
+    else to = middle;
+  }
+  return to;
+}
+
+/** g = p²((s+1)p − s), s such that the curve as a whole passes by `overshoot`. */
+export const back: CurveKind<BackCurve> = family<BackCurve>({
+  kind: "back",
+  label: "Back",
+  parameters: [
+    { name: "overshoot", label: "Overshoot", min: 0, max: 1, default: 0.1, step: 0.01, unit: "%" },
+  ],
+  form: ({ overshoot, direction }) => {
+    // Halves are drawn at half size, so each has to pass by twice as much.
+    const halves = direction === "in-out" || direction === "out-in";
+    const s = backStrength(halves ? 2 * overshoot : overshoot);
+    return {
+      value: (p) => p * p * ((s + 1) * p - s),
+      slope: (p) => p * (3 * (s + 1) * p - 2 * s),
+    };
+  },
+});
+
+/** out = 1 − E(p)·cos(2π·swings·p), E falling from 1 to 0 by powers of 2. */
+export const elastic: CurveKind<ElasticCurve> = family<ElasticCurve>({
+  kind: "elastic",
+  label: "Elastic",
+  parameters: [
+    { name: "swings", label: "Swings", min: 0.25, max: 20, default: 3, step: 0.05 },
+    { name: "decay", label: "Decay", min: 0.1, max: 30, default: 10, step: 0.1 },
+  ],
+  form: ({ swings, decay }) => {
+    const turn = 2 * Math.PI * swings;
+    const rate = decay * Math.LN2;
+    const end = Math.exp(-rate);
+    const scale = 1 / -Math.expm1(-rate);
+    // In terms of q = 1 − p, the place on the out form.
+    const envelope = (q: number) => (Math.exp(-rate * q) - end) * scale;
+    return {
+      value: (p) => envelope(1 - p) * Math.cos(turn * (1 - p)),
+      slope: (p) => {
+        const q = 1 - p;
+        return (
+          rate * Math.exp(-rate * q) * scale * Math.cos(turn * q) +
+          envelope(q) * turn * Math.sin(turn * q)
+        );
+      },
+    };
+  },
+});
+
+/** out: a fall of duration w, then hops; hop k lasts 2·r^k·w and rises to r^(2k) below the target. */
+export const bounce: CurveKind<BounceCurve> = family<BounceCurve>({
+  kind: "bounce",
+  label: "Bounce",
+  parameters: [
+    { name: "bounces", label: "Bounces", min: 0, max: 20, default: 3, step: 1, whole: true },
+    { name: "restitution", label: "Restitution", min: 0, max: 0.99, default: 0.5, step: 0.01 },
+  ],
+  form: ({ bounces, restitution: r }) => {
+    let sum = 1;
+    for (let k = 1; k <= bounces; k++) sum += 2 * r ** k;
+    const w = 1 / sum;
+    /** The hop in which q lies, its beginning and length; hop 0 is the fall. */
+    const hopAt = (q: number, left: boolean): { k: number; start: number; length: number } => {
+      let [k, start, length] = [0, 0, w];
+      while (k < bounces && (left ? q > start + length : q >= start + length)) {
+        start += length;
+        k++;
+        length = 2 * r ** k * w;
+      }
+      return { k, start, length };
+    };
+    return {
+      value: (p) => {
+        const q = 1 - p;
+        const { k, start, length } = hopAt(q, false);
+        if (k === 0) return 1 - Math.min(q / w, 1) ** 2;
+        const u = length > 0 ? Math.min((q - start) / length, 1) : 1;
+        return r ** (2 * k) * 4 * u * (1 - u);
+      },
+      slope: (p, left) => {
+        const q = 1 - p;
+        // p runs against q: what is left of p is right of q.
+        const { k, start, length } = hopAt(q, !left);
+        if (k === 0) return (2 * q) / (w * w);
+        if (length === 0) return 0;
+        return -(r ** (2 * k) * 4 * (1 - (2 * (q - start)) / length)) / length;
+      },
+    };
+  },
+});

@@ -1,0 +1,190 @@
+import { bad, type Fault, good, type Result } from "../fault/index.ts";
+import { type Argument, type Call, writePercent, wrongArgument, wrongCount } from "./call.ts";
+import type { CompiledCurve, Curve, Direction } from "./curve.ts";
+import { type CurveKind, type CurveParameter, checkNumber } from "./kind.ts";
+
+/** The directions of an easing, in the order they are shown. */
+export const DIRECTIONS: readonly Direction[] = ["in", "out", "in-out", "out-in"];
+
+/** The *in* form of a family on [0, 1]; `left` asks for the slope from the left at a kink. */
+export interface InForm {
+  readonly value: (p: number) => number;
+  readonly slope: (p: number, left: boolean) => number;
+}
+
+/**
+ * Turns an *in* form into a curve that goes in its direction: out mirrors it, in-out and out-in put two
+ * halves of half size together. p is clamped to [0, 1]; the ends are exactly 0 and 1.
+ */
+export function directed({ value: g, slope: d }: InForm, direction: Direction): CompiledCurve {
+  const value = {
+    in: g,
+    out: (p: number) => 1 - g(1 - p),
+    "in-out": (p: number) => (p < 0.5 ? g(2 * p) / 2 : 1 - g(2 - 2 * p) / 2),
+    "out-in": (p: number) => (p < 0.5 ? (1 - g(1 - 2 * p)) / 2 : (1 + g(2 * p - 1)) / 2),
+  }[direction];
+  // A mirrored piece runs backwards: what is its right side is the left one of the form. At the very
+  // end of the whole there is only a left side.
+  const slope = {
+    in: (p: number) => d(p, p === 1),
+    out: (p: number) => d(1 - p, p !== 1),
+    "in-out": (p: number) => (p < 0.5 ? d(2 * p, false) : d(2 - 2 * p, p !== 1)),
+    "out-in": (p: number) => (p < 0.5 ? d(1 - 2 * p, true) : d(2 * p - 1, p === 1)),
+  }[direction];
+  return clamped(value, slope);
+}
+
+/** Clamps p to [0, 1] and makes the ends exact; outside, nothing moves. */
+export function clamped(value: (p: number) => number, slope: (p: number) => number): CompiledCurve {
+  return {
+    value: (p) => (p > 0 ? (p < 1 ? value(p) : 1) : Number.isNaN(p) ? p : 0),
+    slope: (p) => (p >= 0 && p <= 1 ? slope(p) : 0),
+  };
+}
+
+/** A parameter as it is written: a plain number, a share in percent, or a time in ms. */
+export function writeParameter(parameter: CurveParameter, value: number): string {
+  const text = parameter.unit === "%" ? writePercent(value) : `${value}${parameter.unit ?? ""}`;
+  return `${parameter.name}: ${text}`;
+}
+
+/** Writes `name(direction, parameter: value, …)`, leaving out what has its default. */
+export function writeCall(
+  name: string,
+  first: string,
+  parameters: readonly CurveParameter[],
+  values: Readonly<Record<string, number | undefined>>,
+): string {
+  const named = parameters.flatMap((parameter) => {
+    const value = values[parameter.name];
+    return value === undefined || value === parameter.default
+      ? []
+      : [writeParameter(parameter, value)];
+  });
+  return `${name}(${[...(first ? [first] : []), ...named].join(", ")})`;
+}
+
+/** Reads the named arguments of a call; what is not named has its default. */
+export function readNamed(
+  args: readonly Argument[],
+  parameters: readonly CurveParameter[],
+): Result<Record<string, number>> {
+  const values: Record<string, number> = {};
+  for (const parameter of parameters)
+    if (!parameter.optional) values[parameter.name] = parameter.default;
+  const seen = new Set<string>();
+  for (const arg of args) {
+    const [word, colon, item] = arg.items;
+    const parameter = parameters.find((each) => word?.type === "word" && each.name === word.word);
+    const names = parameters.map((each) => each.name).join(", ");
+    if (!parameter || colon?.type !== "colon" || arg.items.length !== 3 || !item)
+      return bad(
+        wrongArgument(arg, names ? `one of ${names}, a colon and its value` : "nothing here"),
+      );
+    if (seen.has(parameter.name)) return bad(wrongArgument(arg, `${parameter.name} once`));
+    seen.add(parameter.name);
+    let value = Number.NaN;
+    if (parameter.unit === "%" && item.type === "percentage") value = item.fraction;
+    else if (parameter.unit === "ms" && item.type === "dimension")
+      value = item.unit === "ms" ? item.value : item.unit === "s" ? item.value * 1000 : Number.NaN;
+    else if (parameter.unit === undefined && item.type === "number") value = item.value;
+    if (checkParameter(parameter, value, "").length > 0)
+      return bad(wrongArgument(arg, wantedOf(parameter)));
+    values[parameter.name] = value;
+  }
+  return good(values);
+}
+
+/** What a parameter wants, in words. */
+function wantedOf(parameter: CurveParameter): string {
+  const unit = parameter.unit ?? "";
+  const scale = unit === "%" ? 100 : 1;
+  const kind = unit === "%" ? "a percentage" : unit === "ms" ? "a time" : "a number";
+  return `${parameter.name} as ${parameter.whole ? "a whole number" : kind} from ${parameter.min * scale}${unit} to ${parameter.max * scale}${unit}`;
+}
+
+function checkParameter(parameter: CurveParameter, value: unknown, path: string): Fault[] {
+  return checkNumber(value, path, parameter);
+}
+
+/** Faults of the parameters of a curve that came as data. */
+export function checkParameters(
+  curve: Readonly<Record<string, unknown>>,
+  parameters: readonly CurveParameter[],
+  path: string,
+): Fault[] {
+  return parameters.flatMap((parameter) =>
+    parameter.optional && curve[parameter.name] === undefined
+      ? []
+      : checkParameter(parameter, curve[parameter.name], `${path}.${parameter.name}`),
+  );
+}
+
+/** A family as its record says it: a direction first, then named parameters. */
+export function family<C extends Curve & { readonly direction: Direction }>(record: {
+  readonly kind: C["kind"];
+  readonly label: string;
+  readonly parameters: readonly CurveParameter[];
+  readonly form: (curve: C) => InForm;
+  /** Other names, with the parameters they stand for. */
+  readonly aliases?: Readonly<Record<string, Partial<C>>>;
+}): CurveKind<C> {
+  const { kind, label, parameters, form, aliases = {} } = record;
+  const initialValues = Object.fromEntries(
+    parameters.filter((each) => !each.optional).map((each) => [each.name, each.default]),
+  );
+  return {
+    kind,
+    label,
+    notation: [`${kind}()`, ...Object.keys(aliases).map((name) => `${name}()`)],
+    parameters,
+    directions: DIRECTIONS,
+    initial: { kind, direction: "out", ...initialValues } as unknown as C,
+    read: (call) => {
+      const direction = readDirection(call);
+      if (!direction.ok) return direction;
+      const fixed = aliases[call.name];
+      const open = parameters.filter((each) => !fixed || !Object.hasOwn(fixed, each.name));
+      const values = readNamed(call.args.slice(1), open);
+      if (!values.ok) return values;
+      return good({ kind, direction: direction.value, ...values.value, ...fixed } as unknown as C);
+    },
+    write: (curve) => {
+      const values = curve as unknown as Record<string, number | undefined>;
+      for (const [name, fixed] of Object.entries(aliases)) {
+        const names = Object.keys(fixed);
+        if (!names.every((each) => values[each] === (fixed as Record<string, unknown>)[each]))
+          continue;
+        const open = parameters.filter((each) => !names.includes(each.name));
+        return writeCall(name, curve.direction, open, values);
+      }
+      return writeCall(kind, curve.direction, parameters, values);
+    },
+    check: (curve, path) => [
+      ...checkDirection(curve.direction, path),
+      ...checkParameters(curve as unknown as Record<string, unknown>, parameters, path),
+    ],
+    compile: (curve) => directed(form(curve), curve.direction),
+  };
+}
+
+function readDirection(call: Call): Result<Direction> {
+  const [first] = call.args;
+  if (!first) return bad(wrongCount(call, `a direction: ${DIRECTIONS.join(", ")}`));
+  const [word] = first.items;
+  const found = DIRECTIONS.find((each) => word?.type === "word" && word.word === each);
+  if (found && first.items.length === 1) return good(found);
+  return bad(wrongArgument(first, `a direction: ${DIRECTIONS.join(", ")}`));
+}
+
+function checkDirection(direction: unknown, path: string): Fault[] {
+  if (DIRECTIONS.some((each) => each === direction)) return [];
+  return [
+    {
+      code: "unknown-direction",
+      path: `${path}.direction`,
+      message: `Found ${JSON.stringify(direction) ?? "nothing"}.`,
+      cure: `Give one of ${DIRECTIONS.join(", ")}.`,
+    },
+  ];
+}

@@ -1,0 +1,1 @@
+export { fitLinear, type LinearFit } from "./linearFit.ts";
