@@ -2,15 +2,21 @@ import type { ReactNode } from "react";
 
 let element: HTMLDivElement | null = null;
 
+/** Width of a letter of the tip, height of a line, and both paddings together, px. */
+const [LETTER, LINE, PADDING] = [7.2, 17, 16];
+
 /** Shows text beside the pointer while something is dragged; a line feed begins a second line. */
 export function showTip(x: number, y: number, text: string): void {
   if (!element) return;
   element.textContent = text;
   element.style.visibility = "visible";
-  const { offsetWidth, offsetHeight } = element;
+  // Reckoned from the text, not measured: a measurement would lay out the page in mid-drag.
+  const lines = text.split("\n");
+  const width = Math.max(...lines.map((line) => line.length)) * LETTER + PADDING;
+  const height = lines.length * LINE + PADDING / 2;
   // To the right of the pointer and above it, unless the window ends there.
-  const left = x + 16 + offsetWidth > innerWidth ? x - 16 - offsetWidth : x + 16;
-  const top = y - 14 - offsetHeight < 0 ? y + 18 : y - 14 - offsetHeight;
+  const left = x + 16 + width > innerWidth ? x - 16 - width : x + 16;
+  const top = y - 14 - height < 0 ? y + 18 : y - 14 - height;
   element.style.translate = `${Math.round(left)}px ${Math.round(top)}px`;
 }
 

@@ -15,6 +15,18 @@ const STEPS = 256;
  * neighbours by golden section, 40 rounds, to about 1e-9 of the range.
  */
 export function curveRange(curve: Curve): CurveRange {
+  let range = known.get(curve);
+  if (!range) {
+    range = findRange(curve);
+    known.set(curve, range);
+  }
+  return range;
+}
+
+/** Plot, readings and fitting ask for the same curve within one frame. */
+const known = new WeakMap<Curve, CurveRange>();
+
+function findRange(curve: Curve): CurveRange {
   const { value } = compileCurve(curve);
   const extreme = (sign: 1 | -1): [number, number] => {
     let best = 0;
