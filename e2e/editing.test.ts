@@ -329,6 +329,23 @@ describe("working on the bench", () => {
     expect(await textOf(page, TIME)).toBe("200");
   });
 
+  it("counts and snaps by the frame rate of the scene", async () => {
+    await press(page, "60 fps");
+    const rate = await page.waitForSelector(
+      '::-p-xpath(//*[@role="menuitem"][.="24 frames a second"])',
+    );
+    await rate?.click();
+    await type(TIME, "24f");
+    expect(await textOf(page, TIME)).toBe("1000");
+    await hotkey("ArrowRight");
+    expect([await textOf(page, TIME), await textOf(page, '[aria-label="Frame"]')]).toEqual([
+      "1042",
+      "25",
+    ]);
+    await waitUntilSaved(page);
+    expect((await storedDocument(server.url, id)).scene.frameRate).toBe(24);
+  });
+
   it("adds a figure and animates it from nothing", async () => {
     await press(page, "Add figure");
     const ball = await page.waitForSelector('::-p-xpath(//*[@role="menuitem"][.="Ball"])');

@@ -40,7 +40,7 @@ const anyFamily = fc
   .filter((curve) => curve.kind !== "cruise" || curve.rise + curve.fall <= 1);
 
 describe("families", () => {
-  // The formulas of curves.md, said anew and plainly, as a reference.
+  // The formulas of the families, said anew and plainly, as a reference.
   const forms: Record<string, (p: number) => number> = {
     "sine(in)": (p) => 1 - Math.cos((Math.PI * p) / 2),
     "ramp(in, degree: 2.5)": (p) => p ** 2.5,

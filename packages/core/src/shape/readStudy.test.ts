@@ -105,6 +105,16 @@ describe("reading a study", () => {
     expect(faults(withAt(path, value))).toContain(expected);
   });
 
+  it("refuses colors that would be added", () => {
+    const tint = {
+      channel: "color" as const,
+      mode: "relative" as const,
+      keys: [key(0, "#1B6B5A")],
+    };
+    const study = { ...sound(), sequence: [tween("t", 0, "pass", [tint])] };
+    expect(faults(study)).toEqual(["sequence[0].tracks[0].mode: relative-color"]);
+  });
+
   it("finds circles of followers and of tethers through several members", () => {
     const follower = (id: string, from: string, to: string) => ({
       id,

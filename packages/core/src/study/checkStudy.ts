@@ -166,6 +166,13 @@ function checkTrack(
   faults: Fault[],
 ): void {
   const channel = findChannel(track.channel);
+  if (channel?.kind === "color" && track.mode === "relative")
+    faults.push({
+      code: "relative-color",
+      path: `${path}.mode`,
+      message: "Found a relative track of colors.",
+      cure: "Make it absolute: colors are not added to each other.",
+    });
   let before = 0;
   track.keys.forEach((key, i) => {
     const here = `${path}.keys[${i}]`;

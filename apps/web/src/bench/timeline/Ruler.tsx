@@ -1,7 +1,9 @@
+import { setScene } from "@levitas/core/edit";
 import { frameAt, nearestFrame, timeOfFrame } from "@levitas/core/motion";
 import { type ReactNode, useLayoutEffect, useRef } from "react";
 import { onTheme, tokenColor } from "../../theme/theme.ts";
 import { showTip } from "../../ui/dragTip.tsx";
+import { Menu } from "../../ui/Menu.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { bothTimes } from "../labels.ts";
@@ -10,6 +12,9 @@ import type { Bench } from "../model/bench.ts";
 import { MARGIN, rulerStepFrames, rulerStepMs } from "./laneGeometry.ts";
 
 const HEIGHT = 34;
+const FRAME_RATES = [12, 24, 25, 30, 50, 60, 120];
+const MARGIN_BUTTON =
+  "rounded-md px-1.5 py-0.5 font-mono text-[11px] text-muted hover:bg-raised hover:text-ink";
 
 /** The marks of time. Pressing or dragging on it moves the playhead. */
 export function Ruler(): ReactNode {
@@ -61,10 +66,26 @@ export function Ruler(): ReactNode {
           onMouseDown={leaveFocus}
           onClick={() => bench.store.setState({ timeUnit: unit === "ms" ? "frames" : "ms" })}
           title="Count in milliseconds or in frames"
-          className="rounded-md px-1.5 py-0.5 font-mono text-[11px] text-muted hover:bg-raised hover:text-ink"
+          className={MARGIN_BUTTON}
         >
-          {unit === "ms" ? "ms" : "frames"} · {scene.frameRate} fps
+          {unit === "ms" ? "ms" : "frames"}
         </button>
+        <Menu
+          items={FRAME_RATES.map((frameRate) => ({
+            text: `${frameRate} frames a second`,
+            chosen: frameRate === scene.frameRate,
+            onSelect: () => bench.perform(setScene, { frameRate }),
+          }))}
+        >
+          <button
+            type="button"
+            onMouseDown={leaveFocus}
+            title="Frame rate of the scene: what times snap to and are counted in"
+            className={MARGIN_BUTTON}
+          >
+            {scene.frameRate} fps
+          </button>
+        </Menu>
       </div>
       <div
         {...bind()}
