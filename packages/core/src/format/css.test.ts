@@ -36,6 +36,15 @@ describe("the CSS hand-off", () => {
     expect(text).toContain("translate: var(--pass-x) var(--pass-y);");
   });
 
+  it("leaves out what an element has anyway", () => {
+    const { text } = handoffCss(
+      kiosk({ figures: [figure("tray", { rest: { x: 5, opacity: 1 } })] }),
+    );
+    expect(text).toContain("translate: 5px 0px;");
+    expect(text).toContain("color: #3F5E8C;");
+    expect(text).not.toMatch(/rotate|scale|opacity|border-radius/);
+  });
+
   it("gives every figure a class of its own, also where names are alike, odd or empty of letters", () => {
     const figures = ["Gate 4", "gate-4", "4th gate", "***", "Épave"].map((name, i) =>
       figure(`f${i}`, { name }),

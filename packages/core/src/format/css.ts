@@ -173,7 +173,13 @@ function joined(property: CssProperty, channels: readonly CssChannel[], name: st
       });
     return animation(id, layer, index, (key) => `${property.property}: ${write(valuesAt(key))};`);
   });
-  return { declarations: [`${property.property}: ${write(rest)};`], registered: [], animations };
+  // What a browser has anyway need not be said; size and color it has of its own.
+  const isImplied =
+    moving.length === 0 &&
+    property.implied === true &&
+    channels.every(({ id, rest: value }) => value === channelOf(id).initial);
+  const declarations = isImplied ? [] : [`${property.property}: ${write(rest)};`];
+  return { declarations, registered: [], animations };
 }
 
 /** Animates each channel as a registered custom property, relative layers each as one of their own. */
