@@ -112,13 +112,13 @@ describe("working on the bench", () => {
 
   it("plays slower at the rates offered", async () => {
     await press(page, "×⅒: a tenth of the speed");
+    const start = Date.now();
     await hotkey("Space");
     await frames(page, 60);
-    await hotkey("Space");
-    const slow = Number(await textOf(page, TIME));
-    // About a second of real time makes a tenth of a second here; a loaded machine may take longer.
-    expect(slow).toBeGreaterThan(50);
-    expect(slow).toBeLessThan(400);
+    const least = Number(await textOf(page, TIME));
+    // Real time passed before and after as well, never less: at full speed it would be ten times this.
+    expect(least).toBeGreaterThan(20);
+    expect(least).toBeLessThanOrEqual((Date.now() - start) / 10 + 20);
   });
 
   it("sets and removes keys with K, and deletes the selected one", async () => {

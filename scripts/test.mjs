@@ -20,6 +20,8 @@ const result = spawnSync(
     `--outputFile=${output}`,
     // One after another: frame times measured beside other tests would say nothing.
     "--runInBand",
+    // A loaded machine is no failure; a test that hangs is, a minute later.
+    "--testTimeout=60000",
     ...process.argv.slice(2),
   ],
   {

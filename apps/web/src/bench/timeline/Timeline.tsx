@@ -1,5 +1,5 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { type ReactNode, useLayoutEffect, useMemo, useRef } from "react";
+import { memo, type ReactNode, useLayoutEffect, useMemo, useRef } from "react";
 import { useBench, useStudy } from "../model/BenchContext.ts";
 import { AddFigureMenu } from "./AddFigureMenu.tsx";
 import { FigureRow } from "./FigureRow.tsx";
@@ -7,8 +7,11 @@ import { LaneRow } from "./LaneRow.tsx";
 import { MARGIN, ROW } from "./laneGeometry.ts";
 import { PlayheadLine } from "./PlayheadLine.tsx";
 import { Ruler } from "./Ruler.tsx";
-import { timelineRows } from "./rows.ts";
+import { sameRow, timelineRows } from "./rows.ts";
 import { useTimelineZoom } from "./useTimelineZoom.ts";
+
+const KeptFigureRow = memo(FigureRow, sameRow);
+const KeptLaneRow = memo(LaneRow, sameRow);
 
 /** One ruler, one playhead, and a lane for every channel that moves. */
 export function Timeline(): ReactNode {
@@ -62,7 +65,7 @@ export function Timeline(): ReactNode {
                 className="absolute inset-x-0 flex border-b border-rule"
                 style={{ height: item.size, transform: `translateY(${item.start}px)` }}
               >
-                {row.kind === "figure" ? <FigureRow row={row} /> : <LaneRow row={row} />}
+                {row.kind === "figure" ? <KeptFigureRow row={row} /> : <KeptLaneRow row={row} />}
               </div>
             );
           })}

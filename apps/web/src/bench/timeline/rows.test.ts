@@ -1,6 +1,6 @@
 import { emptyStudy, type Figure, type Study } from "@levitas/core/study";
 import { firstSelection, NOTHING, prune } from "../model/selection.ts";
-import { timelineRows } from "./rows.ts";
+import { sameRow, timelineRows } from "./rows.ts";
 import { snapTargets } from "./snapTime.ts";
 
 const figure = (id: string, parent: string | null = null): Figure => ({
@@ -63,6 +63,19 @@ describe("the lines of the timeline", () => {
       "x: pull",
       "opacity: pull",
     ]);
+  });
+
+  it("are known to be the same after an edit elsewhere", () => {
+    const edited: Study = {
+      ...study,
+      sequence: [...study.sequence.slice(0, 1), { ...study.sequence[1], name: "slacken" } as never],
+    };
+    const same = timelineRows(edited).map((row, i) => {
+      const before = timelineRows(study)[i];
+      return before !== undefined && sameRow({ row: before }, { row });
+    });
+    // Only the lane that holds the edited tween shows something else.
+    expect(same).toEqual([true, false, true, true, true, true, true]);
   });
 
   it("do not hang on a circle of parents", () => {

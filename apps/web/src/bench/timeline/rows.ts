@@ -51,6 +51,18 @@ export function timelineRows(study: Study): Row[] {
   });
 }
 
+/** Whether two lines show the same: the study changes with every edit, most of its lines do not. */
+export function sameRow({ row: a }: { row: Row }, { row: b }: { row: Row }): boolean {
+  if (a.figure !== b.figure) return false;
+  if (a.kind === "figure") return b.kind === "figure" && a.depth === b.depth && a.lanes === b.lanes;
+  return (
+    b.kind === "lane" &&
+    a.channel === b.channel &&
+    a.bars.length === b.bars.length &&
+    a.bars.every((bar, i) => bar.tween === b.bars[i]?.tween && bar.track === b.bars[i]?.track)
+  );
+}
+
 function depthOf(figure: Figure, parentOf: ReadonlyMap<string, string | null>): number {
   let depth = 0;
   let parent = figure.parent;
