@@ -66,7 +66,7 @@ export function SceneView(): ReactNode {
   return (
     <section
       aria-label="Scene"
-      className="relative h-[min(19.5rem,39vh)] shrink-0 overflow-hidden bg-sunk [contain:layout_paint]"
+      className="relative h-[min(19.5rem,39vh)] shrink-0 overflow-hidden bg-sunk"
     >
       <div ref={frame} className="absolute inset-0">
         {/* Selecting by pointer; by keyboard the figures are reached in the timeline. */}

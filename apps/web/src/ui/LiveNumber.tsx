@@ -62,7 +62,7 @@ export function LiveNumber<T, Session>({
     setFault(first ?? null);
     if (first) say(`${label}: ${first.message} ${first.cure}`, { tone: "fault" });
   };
-  const shape = `h-6 min-w-0 [contain:layout_paint] rounded-md border px-1.5 text-right font-mono text-[11.5px] ${className}`;
+  const shape = `h-6 min-w-0 rounded-md border px-1.5 text-right font-mono text-[11.5px] ${className}`;
   if (typed !== null)
     return (
       <input

@@ -53,7 +53,7 @@ export function CurvePlot({ span }: { span: Span }): ReactNode {
   });
 
   return (
-    <div className="relative min-w-0 flex-1 [contain:layout_paint]">
+    <div className="relative min-w-0 flex-1">
       <svg ref={svg} className="absolute inset-0 size-full touch-none" data-testid="curve-plot">
         <title>{`Curve of ${span.figure.name} ${span.channel.label}`}</title>
         <defs>

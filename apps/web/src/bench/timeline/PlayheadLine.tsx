@@ -32,11 +32,7 @@ export function PlayheadLine(): ReactNode {
     },
   });
   return (
-    <div
-      ref={line}
-      data-testid="playhead" // A layer of its own: moving it must not paint the lanes again.
-      className="absolute inset-y-0 left-0 w-0 will-change-transform"
-    >
+    <div ref={line} className="absolute inset-y-0 left-0 w-0">
       <div className="absolute inset-y-0 -left-px w-[1.5px] bg-marigold" />
       <div
         ref={head}
