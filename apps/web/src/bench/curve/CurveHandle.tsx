@@ -4,6 +4,7 @@ import { type KeyboardEvent, type ReactNode, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
+import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { numberLabel } from "../labels.ts";
 import { useBench, useFrame } from "../model/BenchContext.ts";
 import type { Gesture } from "../model/gesture.ts";
@@ -29,17 +30,18 @@ export function CurveHandle({ span, index }: { span: Span; index: HandleIndex })
     if (!curve || !group.current || !arm.current) return;
     const { plot } = bench;
     const { x, y } = handleAt(curve, index);
-    group.current.setAttribute("transform", `translate(${plot.toX(x)} ${plot.toY(y)})`);
-    group.current.setAttribute("aria-valuenow", String(y));
-    group.current.setAttribute(
-      "aria-valuetext",
-      `time ${numberLabel(x, 2)}, value ${numberLabel(y, 2)}`,
-    );
+    writeAttributes(group.current, {
+      transform: `translate(${plot.toX(x)} ${plot.toY(y)})`,
+      "aria-valuenow": y,
+      "aria-valuetext": `time ${numberLabel(x, 2)}, value ${numberLabel(y, 2)}`,
+    });
     const end = index - 1;
-    arm.current.setAttribute("x1", String(plot.toX(end)));
-    arm.current.setAttribute("y1", String(plot.toY(end)));
-    arm.current.setAttribute("x2", String(plot.toX(x)));
-    arm.current.setAttribute("y2", String(plot.toY(y)));
+    writeAttributes(arm.current, {
+      x1: plot.toX(end),
+      y1: plot.toY(end),
+      x2: plot.toX(x),
+      y2: plot.toY(y),
+    });
   });
 
   const bind = useDragSession<Session>({

@@ -1,6 +1,7 @@
 import { type Curve, compileCurve } from "@levitas/core/curve";
 import { curvePolyline, curveRange } from "@levitas/core/reading";
 import { type ReactNode, useLayoutEffect, useRef } from "react";
+import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { numberLabel } from "../labels.ts";
 import { useBench, useFrame } from "../model/BenchContext.ts";
 import { CurveHandle } from "./CurveHandle.tsx";
@@ -207,5 +208,5 @@ function set(
   for (const [name, value] of Object.entries(attributes))
     if (name === "text") {
       if (element.textContent !== value) element.textContent = String(value);
-    } else element.setAttribute(name, String(value));
+    } else writeAttributes(element, { [name]: value });
 }

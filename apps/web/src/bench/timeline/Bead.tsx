@@ -4,6 +4,7 @@ import { type KeyboardEvent, type ReactNode, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
+import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { bothTimes } from "../labels.ts";
 import { useBench, useBenchState, useFrame } from "../model/BenchContext.ts";
 import type { Gesture } from "../model/gesture.ts";
@@ -44,7 +45,7 @@ export function Bead({
     const key = now.tracks.find((each) => each.channel === track.channel)?.keys[index];
     if (!key) return;
     const time = (motion.startOf.get(tween.id) ?? 0) + key.time;
-    group.current.setAttribute("transform", `translate(${bench.view.toX(time)} 0)`);
+    writeAttributes(group.current, { transform: `translate(${bench.view.toX(time)} 0)` });
   });
   const keyTime = () => (bench.motion.startOf.get(tween.id) ?? 0) + (track.keys[index]?.time ?? 0);
   const select = (add: boolean) => {

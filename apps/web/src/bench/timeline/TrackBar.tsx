@@ -4,6 +4,7 @@ import type { ChannelDefinition, Figure, Key } from "@levitas/core/study";
 import { type ReactNode, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
+import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { bothTimes } from "../labels.ts";
 import { useBench, useBenchState, useFrame } from "../model/BenchContext.ts";
 import type { Gesture } from "../model/gesture.ts";
@@ -62,10 +63,10 @@ export function TrackBar({
     drawn.current = { layer, view: state, span };
     const from = view.toX(layer.start);
     const to = view.toX(layer.end);
-    set(body.current, { x: from, width: Math.max(to - from, 1) });
+    writeAttributes(body.current, { x: from, width: Math.max(to - from, 1) });
     if (name.current) {
       const after = nextStart(motion.driven, layer, figure.id, channel);
-      set(name.current, {
+      writeAttributes(name.current, {
         x: to + 10,
         visibility: view.toX(after) - to > NAME_ROOM ? "visible" : "hidden",
       });
@@ -74,15 +75,15 @@ export function TrackBar({
     else if (line.current && area.current) {
       const points = layerPolyline(layer, PER_SPAN);
       const path = linePath(points, view, valueRange(points));
-      set(line.current, { d: path });
-      set(area.current, { d: areaPath(path, from, to) });
+      writeAttributes(line.current, { d: path });
+      writeAttributes(area.current, { d: areaPath(path, from, to) });
     }
     const index = track.keys.findIndex((key) => key.id === span);
     const times = layer.track.times;
     if (spanMark.current && index >= 0 && index + 1 < times.length) {
       const left = view.toX(layer.origin + (times[index] as number));
       const right = view.toX(layer.origin + (times[index + 1] as number));
-      set(spanMark.current, { x: left, width: Math.max(right - left, 1) });
+      writeAttributes(spanMark.current, { x: left, width: Math.max(right - left, 1) });
     }
   });
 
@@ -191,10 +192,6 @@ function nextStart(
   return layers?.find((each) => each.start > layer.start)?.start ?? Number.POSITIVE_INFINITY;
 }
 
-function set(element: Element, attributes: Record<string, string | number>): void {
-  for (const [name, value] of Object.entries(attributes)) element.setAttribute(name, String(value));
-}
-
 /** The colours of a bar, as slices side by side. */
 function paintSlices(group: SVGGElement, layer: Layer, from: number, to: number): void {
   const host = group.querySelector("[data-slices]");
@@ -205,7 +202,7 @@ function paintSlices(group: SVGGElement, layer: Layer, from: number, to: number)
   layerColors(layer, SLICES).forEach((color, i) => {
     const slice = host.children[i];
     if (!slice) return;
-    set(slice, {
+    writeAttributes(slice, {
       x: from + i * width,
       y: BAR.top + 3,
       // A hair wider, so that no seams show between slices.
