@@ -7,7 +7,7 @@ const common = {
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: {
     "\\.tsx?$": [
-      "@swc/jest",
+      "<rootDir>/scripts/jestTransform.mjs",
       {
         jsc: {
           target: "es2022",

@@ -1,9 +1,13 @@
-import { Command, CommanderError, InvalidArgumentError } from "commander";
+import { MOST_ROWS } from "@levitas/core/format";
+import { Command, CommanderError, InvalidArgumentError, Option } from "commander";
+import { answerLines } from "./batch.ts";
 import { check } from "./check.ts";
+import { convertLine, convertOne, TARGETS } from "./convert.ts";
 import { handoff } from "./handoff.ts";
 import { InputFault } from "./inputFault.ts";
 import { pose } from "./pose.ts";
-import { sampleLines, sampleOne } from "./sample.ts";
+import { readingsLine, readingsOne } from "./readings.ts";
+import { sampleLine, sampleOne } from "./sample.ts";
 import type { Streams } from "./streams.ts";
 
 /** Exit statuses: all well, the input is at fault, the command was called wrongly. */
@@ -48,7 +52,40 @@ function program(streams: Streams): Command {
       if (options.curve !== undefined) sampleOne(options.curve, options, streams);
       else if (options.at || options.count)
         self.error("error: --at and --count need --curve", USAGE);
-      else return sampleLines(streams);
+      else return answerLines(streams, sampleLine);
+    });
+
+  command("readings")
+    .description(
+      "what a curve does, as JSON; without --curve, of one curve per line of JSON on standard input",
+    )
+    .option("--curve <text>", "the curve")
+    .option("--duration <ms>", "its duration, so that times are in ms", readPositive)
+    .option("--band <percent>", "how near the target counts as settled", readPositive)
+    .action((options: { curve?: string; duration?: number; band?: number }, self: Command) => {
+      if (options.curve !== undefined) readingsOne(options.curve, options, streams);
+      else if (options.duration || options.band)
+        self.error("error: --duration and --band need --curve", USAGE);
+      else return answerLines(streams, readingsLine);
+    });
+
+  command("convert")
+    .description(
+      "a curve in another form; without --curve, one curve per line of JSON on standard input",
+    )
+    .option("--curve <text>", "the curve")
+    .addOption(new Option("--to <form>", "the form").choices(TARGETS))
+    .option("--tolerance <percent>", "greatest difference, percent of the way (0.5)", readPositive)
+    .option("--count <n>", "rows of a table", readCount)
+    .option("--no-overshoot", "keep a cubic-bezier between its ends")
+    .option("--untangle", "mend a path that runs back in time")
+    .option("--json", "the text with its error, as JSON")
+    .action((options: ConvertOptions, self: Command) => {
+      const { curve, to, ...rest } = options;
+      if (curve === undefined && to === undefined) return answerLines(streams, convertLine);
+      if (curve === undefined || to === undefined)
+        self.error("error: --curve and --to go together", USAGE);
+      convertOne(curve, to, rest, streams);
     });
 
   command("check")
@@ -84,9 +121,26 @@ function readNumbers(text: string): number[] {
   });
 }
 
+interface ConvertOptions {
+  curve?: string;
+  to?: string;
+  tolerance?: number;
+  count?: number;
+  overshoot?: boolean;
+  untangle?: boolean;
+  json?: boolean;
+}
+
+function readPositive(text: string): number {
+  const number = Number(text);
+  if (text.trim() === "" || !(number > 0) || !Number.isFinite(number))
+    throw new InvalidArgumentError("Give a number above 0.");
+  return number;
+}
+
 function readCount(text: string): number {
   const count = Number(text);
-  if (!Number.isInteger(count) || count < 2 || count > 1_000_000)
-    throw new InvalidArgumentError("Give a whole number from 2 to 1000000.");
+  if (!Number.isInteger(count) || count < 2 || count > MOST_ROWS)
+    throw new InvalidArgumentError(`Give a whole number from 2 to ${MOST_ROWS}.`);
   return count;
 }

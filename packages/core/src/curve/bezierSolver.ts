@@ -106,3 +106,20 @@ function careful(x1: number, x2: number, x: number, guess: number): number {
   }
   return t;
 }
+
+/** A solver in JavaScript for code that leaves: Newton in a bracket, good to rounding. */
+export const SOLVER_SCRIPT = `const solve = (x, x1, x2) => {
+  let [low, high, t] = [0, 1, x];
+  for (let round = 0; round < 80; round++) {
+    const u = 1 - t;
+    const miss = t * (3 * x1 * u * u + t * (3 * x2 * u + t)) - x;
+    if (miss === 0) break;
+    if (miss > 0) high = t;
+    else low = t;
+    let next = t - miss / (3 * (x1 * u * u + 2 * (x2 - x1) * u * t + (1 - x2) * t * t));
+    if (!(next > low && next < high)) next = (low + high) / 2;
+    if (Math.abs(next - t) < 1e-16) break;
+    t = next;
+  }
+  return t;
+};`;

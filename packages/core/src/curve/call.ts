@@ -15,6 +15,7 @@ import {
   isTokenIdent,
   isTokenNumber,
   isTokenPercentage,
+  isTokenString,
   NumberType,
   TokenType,
   tokenize,
@@ -48,6 +49,7 @@ export type Item =
   | { readonly type: "percentage"; readonly fraction: number }
   | { readonly type: "dimension"; readonly value: number; readonly unit: string }
   | { readonly type: "word"; readonly word: string }
+  | { readonly type: "string"; readonly text: string }
   | { readonly type: "colon" }
   | { readonly type: "other" };
 
@@ -223,6 +225,7 @@ function readItem(node: ComponentValue): Item {
       return { type: "percentage", fraction: shiftDecimals(token[1].slice(0, -1), -2) };
     if (isTokenDimension(token) && Number.isFinite(token[4].value))
       return { type: "dimension", value: token[4].value, unit: token[4].unit.toLowerCase() };
+    if (isTokenString(token)) return { type: "string", text: token[4].value };
     if (isTokenColon(token)) return { type: "colon" };
     if (isTokenIdent(token)) return { type: "word", word: token[4].value.toLowerCase() };
     return { type: "other" };

@@ -39,6 +39,12 @@ export const cruise: CurveKind<CruiseCurve> = {
     const faults = checkParameters({ ...curve }, PARAMETERS, path);
     return faults.length === 0 && curve.rise + curve.fall > 1 ? [tooMuch(path)] : faults;
   },
+  script: ({ rise, fall }) => {
+    const top = 1 / (1 - rise / 2 - fall / 2);
+    return `if (p < ${rise}) return ${top / (2 * rise || 1)} * p * p;
+return p <= ${1 - fall} ? ${top} * (p - ${rise / 2}) : 1 - ${top / (2 * fall || 1)} * (1 - p) ** 2;`;
+  },
+  landmarks: ({ rise, fall }) => [rise, 1 - fall].filter((p) => p > 0 && p < 1),
   compile: ({ rise, fall }) => {
     // The area under the speed is the whole way.
     const top = 1 / (1 - rise / 2 - fall / 2);

@@ -1,5 +1,5 @@
 import { bad, good, type Result } from "../fault/index.ts";
-import { bezierSolver } from "./bezierSolver.ts";
+import { bezierSolver, SOLVER_SCRIPT } from "./bezierSolver.ts";
 import { type Call, wrongArgument, wrongCount } from "./call.ts";
 import type { CompiledCurve, CubicBezierCurve, KeywordCurve } from "./curve.ts";
 import { type CurveKind, checkNumber } from "./kind.ts";
@@ -36,6 +36,7 @@ export const cubicBezier: CurveKind<CubicBezierCurve> = {
       checkNumber(curve[name], `${path}.${name}`, name.startsWith("x") ? ABSCISSA : ORDINATE),
     ),
   compile: compileCubicBezier,
+  script: ({ x1, y1, x2, y2 }) => bezierScript(x1, y1, x2, y2),
 };
 
 /** The keywords of CSS that stand for a cubic-bezier and print as themselves. */
@@ -60,7 +61,14 @@ export const keyword: CurveKind<KeywordCurve> = {
           },
         ],
   compile: (curve) => compileCubicBezier(KEYWORDS[curve.name]),
+  script: (curve) => cubicBezier.script(KEYWORDS[curve.name]),
 };
+
+function bezierScript(x1: number, y1: number, x2: number, y2: number): string {
+  return `${SOLVER_SCRIPT}
+const t = solve(p, ${x1}, ${x2});
+return ((${3 * y1} * (1 - t) + ${3 * y2} * t) * (1 - t) + t * t) * t;`;
+}
 
 function readCubicBezier(call: Call): Result<CubicBezierCurve> {
   if (call.args.length !== 4) return bad(wrongCount(call, "4 numbers: x1, y1, x2, y2"));

@@ -17,7 +17,8 @@ export type Curve =
   | BounceCurve
   | CruiseCurve
   | SpringCurve
-  | SpringFeelCurve;
+  | SpringFeelCurve
+  | PathCurve;
 
 /** Which way an easing goes: speeding up, slowing down, or both. */
 export type Direction = "in" | "out" | "in-out" | "out-in";
@@ -91,6 +92,30 @@ export interface SpringFeelCurve {
   readonly settle: number;
 }
 
+/**
+ * A chain of cubic pieces through points, time to the right and value upwards. The first point is (0, 0),
+ * the last at time 1, and time never runs back; the end value is free.
+ */
+export interface PathCurve {
+  readonly kind: "path";
+  readonly points: readonly PathPoint[];
+}
+
+/** A place in a curve's square: progress in time and in value. */
+export interface Place {
+  readonly x: number;
+  readonly y: number;
+}
+
+/**
+ * A point of a path with its handles: the control points before and after it. Without a handle the
+ * control point is the point itself; a piece without any is straight.
+ */
+export interface PathPoint extends Place {
+  readonly in?: Place;
+  readonly out?: Place;
+}
+
 /** Constant speed, CSS `linear`. */
 export interface LinearCurve {
   readonly kind: "linear";
@@ -145,10 +170,10 @@ export interface CompiledCurve {
    */
   readonly value: (p: number, before?: boolean) => number;
   /**
-   * d value / d p, analytic; from the right at a kink, from the left at p = 1; 0 on the flats of
-   * steps; ±Infinity at a vertical tangent.
+   * d value / d p, analytic; from the right at a kink, from the left with `before` and at p = 1; 0 on
+   * the flats of steps; ±Infinity at a vertical tangent.
    */
-  readonly slope: (p: number) => number;
+  readonly slope: (p: number, before?: boolean) => number;
 }
 
 /** The plain diagonal, used wherever nothing else is said. */

@@ -1,6 +1,6 @@
 import fc from "fast-check";
+import { anyFamily } from "../testing/index.ts";
 import {
-  CURVE_KINDS,
   type Curve,
   checkCurve,
   compileCurve,
@@ -18,27 +18,6 @@ const read = (text: string): Curve => {
 const value = (text: string, p: number) => compileCurve(read(text)).value(p);
 /** Away from the very ends, where 1 − p rounds and a steep ramp shows it. */
 const thousandth = fc.integer({ min: 1, max: 999 }).map((n) => n / 1000);
-/** Any curve with named parameters, each drawn over its whole range. */
-const anyFamily = fc
-  .constantFrom(...CURVE_KINDS.filter((kind) => kind.directions || kind.kind === "cruise"))
-  .chain((kind) => {
-    const parameters = kind.parameters.map(({ name, min, max, whole, optional }) =>
-      fc
-        .oneof(
-          whole ? fc.integer({ min, max }) : fc.double({ min, max, noNaN: true }).map((v) => v + 0),
-          fc.constantFrom(min, max),
-        )
-        .map((v) => (optional ? {} : { [name]: v })),
-    );
-    const direction = kind.directions
-      ? fc.constantFrom(...kind.directions).map((d) => ({ direction: d }))
-      : fc.constant({});
-    return fc
-      .tuple(direction, ...parameters)
-      .map((parts) => Object.assign({ kind: kind.kind }, ...parts) as Curve);
-  })
-  .filter((curve) => curve.kind !== "cruise" || curve.rise + curve.fall <= 1);
-
 describe("families", () => {
   // The formulas of the families, said anew and plainly, as a reference.
   const forms: Record<string, (p: number) => number> = {

@@ -17,6 +17,7 @@ export const sine: CurveKind<SineCurve> = family<SineCurve>({
   kind: "sine",
   label: "Sine",
   parameters: [],
+  script: () => "1 - Math.cos((p * Math.PI) / 2)",
   form: () => ({
     value: (p) => 2 * Math.sin((Math.PI * p) / 4) ** 2,
     slope: (p) => (Math.PI / 2) * Math.sin((Math.PI * p) / 2),
@@ -43,6 +44,7 @@ const plainRamp = family<RampCurve>({
       optional: true,
     },
   ],
+  script: ({ degree }) => `p ** ${degree}`,
   form: ({ degree }) => powerForm(degree),
   aliases: {
     quad: { degree: 2 },
@@ -81,6 +83,15 @@ export const ramp: CurveKind<RampCurve> = {
         ]
       : []),
   ],
+  script: (curve) => {
+    const { degree, turn } = curve;
+    if (turn === undefined) return plainRamp.script(curve);
+    return `return p < ${turn} ? ${turn} * (p / ${turn}) ** ${degree} : 1 - ${1 - turn} * ((1 - p) / ${1 - turn}) ** ${degree};`;
+  },
+  landmarks: (curve) =>
+    curve.turn === undefined
+      ? (plainRamp.landmarks?.(curve) ?? [])
+      : [curve.turn].filter((p) => p > 0 && p < 1),
   compile: (curve) => {
     const { turn } = curve;
     if (turn === undefined) return plainRamp.compile(curve);
@@ -99,6 +110,8 @@ export const expo: CurveKind<ExpoCurve> = family<ExpoCurve>({
   parameters: [
     { name: "steepness", label: "Steepness", min: 0.1, max: 30, default: 10, step: 0.1 },
   ],
+  script: ({ steepness }) =>
+    `Math.expm1(${steepness * Math.LN2} * p) / ${Math.expm1(steepness * Math.LN2)}`,
   form: ({ steepness }) => {
     const rate = steepness * Math.LN2;
     const whole = Math.expm1(rate);
@@ -114,6 +127,7 @@ export const circ: CurveKind<CircCurve> = family<CircCurve>({
   kind: "circ",
   label: "Circ",
   parameters: [],
+  script: () => "1 - Math.sqrt(1 - p * p)",
   form: () => ({
     value: (p) => (p * p) / (1 + Math.sqrt((1 - p) * (1 + p))),
     slope: (p) => p / Math.sqrt((1 - p) * (1 + p)),
@@ -138,6 +152,12 @@ function backStrength(overshoot: number): number {
   return to;
 }
 
+function strengthOf({ overshoot, direction }: BackCurve): number {
+  // Halves are drawn at half size, so each has to pass by twice as much.
+  const halves = direction === "in-out" || direction === "out-in";
+  return backStrength(halves ? 2 * overshoot : overshoot);
+}
+
 /** g = p²((s+1)p − s), s such that the curve as a whole passes by `overshoot`. */
 export const back: CurveKind<BackCurve> = family<BackCurve>({
   kind: "back",
@@ -145,10 +165,12 @@ export const back: CurveKind<BackCurve> = family<BackCurve>({
   parameters: [
     { name: "overshoot", label: "Overshoot", min: 0, max: 1, default: 0.1, step: 0.01, unit: "%" },
   ],
-  form: ({ overshoot, direction }) => {
-    // Halves are drawn at half size, so each has to pass by twice as much.
-    const halves = direction === "in-out" || direction === "out-in";
-    const s = backStrength(halves ? 2 * overshoot : overshoot);
+  script: (curve) => {
+    const s = strengthOf(curve);
+    return `p * p * (${s + 1} * p - ${s})`;
+  },
+  form: (curve) => {
+    const s = strengthOf(curve);
     return {
       value: (p) => p * p * ((s + 1) * p - s),
       slope: (p) => p * (3 * (s + 1) * p - 2 * s),
@@ -164,6 +186,8 @@ export const elastic: CurveKind<ElasticCurve> = family<ElasticCurve>({
     { name: "swings", label: "Swings", min: 0.25, max: 20, default: 3, step: 0.05 },
     { name: "decay", label: "Decay", min: 0.1, max: 30, default: 10, step: 0.1 },
   ],
+  script: ({ swings, decay }) =>
+    `((2 ** (${-decay} * (1 - p)) - ${2 ** -decay}) / ${1 - 2 ** -decay}) * Math.cos(${2 * Math.PI * swings} * (1 - p))`,
   form: ({ swings, decay }) => {
     const turn = 2 * Math.PI * swings;
     const rate = decay * Math.LN2;
@@ -192,6 +216,34 @@ export const bounce: CurveKind<BounceCurve> = family<BounceCurve>({
     { name: "bounces", label: "Bounces", min: 0, max: 20, default: 3, step: 1, whole: true },
     { name: "restitution", label: "Restitution", min: 0, max: 0.99, default: 0.5, step: 0.01 },
   ],
+  kinks: ({ bounces, restitution: r }) => {
+    let sum = 1;
+    for (let k = 1; k <= bounces; k++) sum += 2 * r ** k;
+    const touches: number[] = [];
+    let q = 1 / sum;
+    // In terms of the out form, as below; hops too short to see have no touch of their own.
+    for (let k = 1; k <= bounces && q < 1 - 1e-9; k++) {
+      touches.push(1 - q);
+      q += (2 * r ** k) / sum;
+    }
+    return touches;
+  },
+  script: ({ bounces, restitution: r }) => {
+    let sum = 1;
+    for (let k = 1; k <= bounces; k++) sum += 2 * r ** k;
+    return `{
+  const q = 1 - p;
+  let length = ${1 / sum};
+  if (q < length) return 1 - (q / length) ** 2;
+  let start = length;
+  for (let k = 1; k <= ${bounces}; k++) {
+    length = ${2 / sum} * ${r} ** k;
+    if (q < start + length) return ${4} * ${r} ** (2 * k) * ((q - start) / length) * (1 - (q - start) / length);
+    start += length;
+  }
+  return 0;
+}`;
+  },
   form: ({ bounces, restitution: r }) => {
     let sum = 1;
     for (let k = 1; k <= bounces; k++) sum += 2 * r ** k;

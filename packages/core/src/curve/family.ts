@@ -26,19 +26,41 @@ export function directed({ value: g, slope: d }: InForm, direction: Direction): 
   // A mirrored piece runs backwards: what is its right side is the left one of the form. At the very
   // end of the whole there is only a left side.
   const slope = {
-    in: (p: number) => d(p, p === 1),
-    out: (p: number) => d(1 - p, p !== 1),
-    "in-out": (p: number) => (p < 0.5 ? d(2 * p, false) : d(2 - 2 * p, p !== 1)),
-    "out-in": (p: number) => (p < 0.5 ? d(1 - 2 * p, true) : d(2 * p - 1, p === 1)),
+    in: (p: number, before: boolean) => d(p, before || p === 1),
+    out: (p: number, before: boolean) => d(1 - p, !before && p !== 1),
+    "in-out": (p: number, before: boolean) =>
+      p < 0.5 || (before && p === 0.5) ? d(2 * p, before) : d(2 - 2 * p, !before && p !== 1),
+    "out-in": (p: number, before: boolean) =>
+      p < 0.5 || (before && p === 0.5) ? d(1 - 2 * p, !before) : d(2 * p - 1, before || p === 1),
   }[direction];
   return clamped(value, slope);
 }
 
+/** What `directed` does, as JavaScript with the *in* form g. */
+const DIRECTED_SCRIPTS: Readonly<Record<Direction, string>> = {
+  in: "g(p)",
+  out: "1 - g(1 - p)",
+  "in-out": "p < 0.5 ? g(2 * p) / 2 : 1 - g(2 - 2 * p) / 2",
+  "out-in": "p < 0.5 ? (1 - g(1 - 2 * p)) / 2 : (1 + g(2 * p - 1)) / 2",
+};
+
+/** Where places of an *in* form come to lie on the curve that `directed` makes of it, in order. */
+function directedPlaces(places: readonly number[], direction: Direction): number[] {
+  const mirrored = places.map((p) => 1 - p);
+  const first = direction === "in" || direction === "in-out" ? places : mirrored;
+  if (direction === "in" || direction === "out") return [...first].sort((a, b) => a - b);
+  const second = direction === "in-out" ? mirrored : places;
+  return [...first.map((p) => p / 2), 0.5, ...second.map((p) => 0.5 + p / 2)].sort((a, b) => a - b);
+}
+
 /** Clamps p to [0, 1] and makes the ends exact; outside, nothing moves. */
-export function clamped(value: (p: number) => number, slope: (p: number) => number): CompiledCurve {
+export function clamped(
+  value: (p: number) => number,
+  slope: (p: number, before: boolean) => number,
+): CompiledCurve {
   return {
     value: (p) => (p > 0 ? (p < 1 ? value(p) : 1) : Number.isNaN(p) ? p : 0),
-    slope: (p) => (p >= 0 && p <= 1 ? slope(p) : 0),
+    slope: (p, before = false) => (p >= 0 && p <= 1 ? slope(p, before) : 0),
   };
 }
 
@@ -126,10 +148,14 @@ export function family<C extends Curve & { readonly direction: Direction }>(reco
   readonly label: string;
   readonly parameters: readonly CurveParameter[];
   readonly form: (curve: C) => InForm;
+  /** The *in* form as a JavaScript expression of `p`, or a function body in braces. */
+  readonly script: (curve: C) => string;
+  /** Places inside (0, 1) where the *in* form has a kink. */
+  readonly kinks?: (curve: C) => readonly number[];
   /** Other names, with the parameters they stand for. */
   readonly aliases?: Readonly<Record<string, Partial<C>>>;
 }): CurveKind<C> {
-  const { kind, label, parameters, form, aliases = {} } = record;
+  const { kind, label, parameters, form, kinks = () => [], aliases = {} } = record;
   const initialValues = Object.fromEntries(
     parameters.filter((each) => !each.optional).map((each) => [each.name, each.default]),
   );
@@ -165,6 +191,9 @@ export function family<C extends Curve & { readonly direction: Direction }>(reco
       ...checkParameters(curve as unknown as Record<string, unknown>, parameters, path),
     ],
     compile: (curve) => directed(form(curve), curve.direction),
+    script: (curve) =>
+      `const g = (p) => ${record.script(curve)};\nreturn ${DIRECTED_SCRIPTS[curve.direction]};`,
+    landmarks: (curve) => directedPlaces(kinks(curve), curve.direction),
   };
 }
 

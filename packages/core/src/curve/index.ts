@@ -11,6 +11,9 @@ export {
   type LinearCurve,
   type LinearStop,
   type LinearStopsCurve,
+  type PathCurve,
+  type PathPoint,
+  type Place,
   type SpringCurve,
   type SpringFeelCurve,
   type StepPosition,
@@ -18,7 +21,9 @@ export {
 } from "./curve.ts";
 export { DIRECTIONS } from "./family.ts";
 export { type CurveKind, type CurveParameter, checkNumber } from "./kind.ts";
-export { CURVE_KINDS, curveKindOf } from "./kinds.ts";
+export { CURVE_KINDS, curveKindOf, landmarksOf } from "./kinds.ts";
 export { checkCurve, parseCurve, printCurve, sameCurve } from "./notation.ts";
+export { type BackStretch, backStretches, segmentsOf } from "./path.ts";
+export { MOST_POINTS, readPathData, type Subpath } from "./pathData.ts";
 export { physicsOf, springDuration, springFromFeel } from "./spring.ts";
 export { STEP_POSITIONS } from "./steps.ts";

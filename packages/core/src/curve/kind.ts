@@ -38,6 +38,13 @@ export interface CurveKind<C extends Curve = Curve> {
   /** Faults of a curve that came as data; `path` is where it stands. */
   readonly check: (curve: C, path: string) => Fault[];
   readonly compile: (curve: C) => CompiledCurve;
+  /**
+   * Progress in time inside (0, 1), rising, of kinks and jumps and of turns that even sampling could
+   * miss. Absent for kinds that are smooth and turn seldom.
+   */
+  readonly landmarks?: (curve: C) => readonly number[];
+  /** JavaScript statements that return the value for a number `p` in (0, 1); nothing else is in scope. */
+  readonly script: (curve: C) => string;
 }
 
 /** Checks that `value` is a finite number in [min, max]. */

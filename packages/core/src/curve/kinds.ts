@@ -4,6 +4,7 @@ import type { Curve } from "./curve.ts";
 import { back, bounce, circ, elastic, expo, ramp, sine } from "./families.ts";
 import type { CurveKind } from "./kind.ts";
 import { linear, linearStops } from "./linear.ts";
+import { path } from "./path.ts";
 import { spring, springFeel } from "./spring.ts";
 import { steps } from "./steps.ts";
 
@@ -24,6 +25,7 @@ export const CURVE_KINDS = [
   cruise,
   spring,
   springFeel,
+  path,
 ] as const;
 
 const byKind: ReadonlyMap<string, CurveKind> = new Map(
@@ -40,4 +42,9 @@ export function curveKindOf(curve: Curve): CurveKind {
   const kind = byKind.get(curve.kind);
   if (!kind) throw new RangeError(`curveKindOf: there is no kind ${JSON.stringify(curve.kind)}`);
   return kind;
+}
+
+/** Places inside (0, 1) that even sampling of a curve could miss; see `CurveKind.landmarks`. */
+export function landmarksOf(curve: Curve): readonly number[] {
+  return curveKindOf(curve).landmarks?.(curve) ?? [];
 }

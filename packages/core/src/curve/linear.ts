@@ -16,6 +16,7 @@ export const linear: CurveKind<LinearCurve> = {
   read: () => good({ kind: "linear" }),
   write: () => "linear",
   check: () => [],
+  script: () => "return p;",
   compile: () => ({ value: (p) => p, slope: () => 1 }),
 };
 
@@ -38,6 +39,17 @@ export const linearStops: CurveKind<LinearStopsCurve> = {
   write: ({ stops }) => `linear(${stops.map(writeStop).join(", ")})`,
   check: checkStops,
   compile: compileStops,
+  script: ({ stops }) => `const at = [${stops.map((stop) => stop.at).join(", ")}];
+const values = [${stops.map((stop) => stop.value).join(", ")}];
+let i = at.length - 1;
+while (i > 0 && at[i] > p) i--;
+if (at[i] === p) return values[i];
+i = Math.min(i, at.length - 2);
+const width = at[i + 1] - at[i];
+return width === 0 ? values[i + 1] : values[i] + ((values[i + 1] - values[i]) * (p - at[i])) / width;`,
+  landmarks: ({ stops }) => [
+    ...new Set(stops.map((stop) => stop.at).filter((at) => at > 0 && at < 1)),
+  ],
 };
 
 function writeStop({ value, at }: LinearStop): string {
@@ -147,7 +159,11 @@ function compileStops({ stops }: LinearStopsCurve): CompiledCurve {
   return {
     value: (p, before = false) => {
       const index = passed(p);
-      if (before && p === at[0]) return values[0] as number;
+      if (before && index > 0 && at[index - 1] === p) {
+        let first = index - 1;
+        while (first > 0 && at[first - 1] === p) first--;
+        return values[first] as number;
+      }
       if (index > 0 && at[index - 1] === p) return values[index - 1] as number;
       const a = Math.min(Math.max(index - 1, 0), count - 2);
       const from = at[a] as number;
@@ -157,9 +173,10 @@ function compileStops({ stops }: LinearStopsCurve): CompiledCurve {
       const low = values[a] as number;
       return low + (((values[a + 1] as number) - low) * (p - from)) / (to - from);
     },
-    slope: (p) => {
+    slope: (p, before = false) => {
       let a = pieceAt(p);
-      if (p === 1 && at[a] === 1 && a > 0) a--;
+      // To the left of a place with several stops lies the piece that ends there.
+      if (before || p === 1) while (a > 0 && (at[a] as number) === p) a--;
       const width = (at[a + 1] as number) - (at[a] as number);
       return width === 0 ? 0 : ((values[a + 1] as number) - (values[a] as number)) / width;
     },

@@ -101,7 +101,7 @@ export function settleTime(spring: Oscillator, band: number, longest: number): n
 }
 
 /** When y stands still, s, in order, as far as a little past `longest`. */
-function turningPoints(spring: Oscillator, longest: number): number[] {
+export function turningPoints(spring: Oscillator, longest: number): number[] {
   const { at, rate, decay: a, frequencySquared } = spring;
   const push = rate(0) + a * at(0);
   if (frequencySquared > 0) {

@@ -3,7 +3,7 @@ import { type Call, textFault } from "./call.ts";
 import type { CompiledCurve, SpringCurve, SpringFeelCurve } from "./curve.ts";
 import { checkParameters, clamped, readNamed, writeCall, writeParameter } from "./family.ts";
 import type { CurveKind, CurveParameter } from "./kind.ts";
-import { oscillator, type SpringPhysics, settleTime } from "./oscillator.ts";
+import { oscillator, type SpringPhysics, settleTime, turningPoints } from "./oscillator.ts";
 
 /** Within this of the target for good, a spring has come to rest. */
 const REST = 0.001;
@@ -68,6 +68,32 @@ function compileSpring(physics: SpringPhysics): CompiledCurve {
   );
 }
 
+/** Where a spring turns, in progress: a stiff one swings thousands of times. */
+function springTurns(physics: SpringPhysics): number[] {
+  const duration = springDuration(physics);
+  return turningPoints(oscillator(physics), duration)
+    .map((t) => t / duration)
+    .filter((p) => p > 0 && p < 1);
+}
+
+/** The closed form with its numbers worked out; see `oscillator` for the cases. */
+function springScript(physics: SpringPhysics): string {
+  const { stiffness, damping, mass, velocity } = physics;
+  const a = damping / (2 * mass);
+  const square = stiffness / mass - a * a;
+  const w = Math.sqrt(Math.abs(square));
+  const push = a - velocity;
+  const time = `const t = p * ${springDuration(physics)};`;
+  if (w < 1e-8) return `${time}\nreturn 1 - Math.exp(${-a} * t) * (1 + ${push} * t);`;
+  if (square > 0)
+    return `${time}
+return 1 - Math.exp(${-a} * t) * (Math.cos(${w} * t) + ${push / w} * Math.sin(${w} * t));`;
+  return `${time}
+if (${w} * t < 1)
+  return 1 - Math.exp(${-a} * t) * (Math.cosh(${w} * t) + ${push / w} * Math.sinh(${w} * t));
+return 1 - ${0.5 * (1 + push / w)} * Math.exp(${-(stiffness / mass / (a + w))} * t) - ${0.5 * (1 - push / w)} * Math.exp(${-(a + w)} * t);`;
+}
+
 function readSpring(call: Call): Result<SpringCurve | SpringFeelCurve> {
   const isFeel = call.args.some(({ items: [word] }) =>
     FEEL.some((each) => word?.type === "word" && word.word === each.name),
@@ -101,6 +127,8 @@ export const spring: CurveKind<SpringCurve> = {
     return faults.length > 0 ? faults : checkRest(curve, path);
   },
   compile: compileSpring,
+  landmarks: springTurns,
+  script: springScript,
 };
 
 /** A spring by how it should feel; read by `spring()` too, so it has no name of its own. */
@@ -119,4 +147,6 @@ export const springFeel: CurveKind<SpringFeelCurve> = {
     return faults.length > 0 ? faults : checkRest(physicsOf(curve), path);
   },
   compile: (curve) => compileSpring(physicsOf(curve)),
+  landmarks: (curve) => springTurns(physicsOf(curve)),
+  script: (curve) => springScript(physicsOf(curve)),
 };

@@ -32,6 +32,11 @@ export const steps: CurveKind<StepsCurve> = {
       : `steps(${count}, ${position === "jump-start" ? "start" : position})`,
   check: checkSteps,
   compile: compileSteps,
+  script: (curve) => {
+    const { jumps, first } = jumpsOf(curve);
+    return `return Math.min(Math.floor(p * ${curve.count}) + ${first}, ${jumps}) / ${jumps};`;
+  },
+  landmarks: ({ count }) => Array.from({ length: count - 1 }, (_, i) => (i + 1) / count),
 };
 
 /** The positions a person can choose, in the order they are shown. */
@@ -74,10 +79,18 @@ function checkSteps({ count, position }: StepsCurve, path: string): Fault[] {
   return faults;
 }
 
+/** How many jumps there are, and how many of them at once at the start. */
+function jumpsOf({ count, position }: StepsCurve): { jumps: number; first: number } {
+  return {
+    jumps: position === "jump-none" ? count - 1 : position === "jump-both" ? count + 1 : count,
+    first: position === "jump-start" || position === "jump-both" ? 1 : 0,
+  };
+}
+
 /** See `CompiledCurve`; the algorithm of CSS with its clamps at both ends. */
-function compileSteps({ count, position }: StepsCurve): CompiledCurve {
-  const jumps = position === "jump-none" ? count - 1 : position === "jump-both" ? count + 1 : count;
-  const first = position === "jump-start" || position === "jump-both" ? 1 : 0;
+function compileSteps(curve: StepsCurve): CompiledCurve {
+  const { count } = curve;
+  const { jumps, first } = jumpsOf(curve);
   return {
     value: (p, before = false) => {
       const place = p * count;

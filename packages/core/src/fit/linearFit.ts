@@ -3,80 +3,97 @@ import {
   compileCurve,
   type LinearStop,
   type LinearStopsCurve,
+  landmarksOf,
 } from "../curve/index.ts";
+import { roundTo } from "../value/index.ts";
+import { greatestDifference } from "./difference.ts";
+import { fewestLinks } from "./fewestLinks.ts";
 
 /** A curve as straight pieces, and how far they are from it at most. */
 export interface LinearFit {
   readonly curve: LinearStopsCurve;
-  /** Greatest difference in value, measured between all samples the fit was made from. */
+  /** Greatest difference in value over [0, 1]. */
   readonly error: number;
 }
 
 /** How often an interval is halved where the curve bends; 2^-22 of the time is below any frame. */
 const DEEPEST = 22;
-const COARSE = 256;
+const COARSE = 128;
+/** The share of the tolerance that lies between samples, and that is kept for rounding. */
+const BETWEEN = 1 / 100;
+const KEPT = 1 / 100;
 
 /**
- * Straight pieces that stay within `tolerance` of a curve (in its own units, 0.005 is half a percent
- * of the way), with stops on the curve. From each stop the next one is as far away as a straight line
- * can reach: a cone of slopes that miss no sample narrows until it closes.
+ * The fewest straight pieces that stay within `tolerance` of a curve (0.005 is half a percent of the
+ * way). They begin and end on the curve, and jump where it jumps; between, stops may lie beside it. The
+ * stops are rounded as far as the tolerance allows.
  */
 export function fitLinear(curve: Curve, tolerance: number): LinearFit {
   if (!(tolerance > 0)) throw new RangeError(`fitLinear: tolerance ${tolerance} is not above 0`);
-  const samples = sampleFinely(curve, tolerance / 8);
-  const stops: LinearStop[] = [samples[0] as LinearStop];
-  // An eighth is left for what lies between samples.
-  const room = tolerance * (7 / 8);
-  for (let anchor = 0; anchor < samples.length - 1; ) {
-    const next = reach(samples, anchor, room);
-    stops.push(samples[next] as LinearStop);
-    anchor = next;
-  }
-  return { curve: { kind: "linear-stops", stops }, error: errorOf(samples, stops) };
+  const parts = sampleParts(curve, tolerance);
+  const linked = parts.map((part) => fewestLinks(part, tolerance * (1 - KEPT)));
+  const decimals = Math.max(4, Math.ceil(-Math.log10(tolerance)) + 2);
+  const rounded = linked.flatMap((stops) => stops.map((stop, i) => tidy(stop, i, stops, decimals)));
+  const neat = finish(curve, rounded);
+  return neat.error <= tolerance ? neat : finish(curve, linked.flat());
 }
 
-/** Index of the farthest sample to which a line from `anchor` stays within `room` of all between. */
-function reach(samples: readonly LinearStop[], anchor: number, room: number): number {
-  const { at, value } = samples[anchor] as LinearStop;
-  let [low, high] = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
-  let farthest = anchor + 1;
-  for (let i = anchor + 1; i < samples.length; i++) {
-    const sample = samples[i] as LinearStop;
-    const width = sample.at - at;
-    // A jump: two samples at one place. Nothing straight crosses it.
-    if (width === 0) return i;
-    const slope = (sample.value - value) / width;
-    if (slope >= low && slope <= high) farthest = i;
-    low = Math.max(low, slope - room / width);
-    high = Math.min(high, slope + room / width);
-    if (low > high) break;
-  }
-  return farthest;
+function finish(curve: Curve, stops: readonly LinearStop[]): LinearFit {
+  const fitted: LinearStopsCurve = { kind: "linear-stops", stops };
+  return { curve: fitted, error: greatestDifference(curve, fitted) };
 }
 
-/** The curve at places so close that a straight line between neighbours is within `tolerance`. */
-function sampleFinely(curve: Curve, tolerance: number): LinearStop[] {
+/** Rounds a stop, but not the place of an end of a part: those are where the curve jumps. */
+function tidy(
+  { at, value }: LinearStop,
+  index: number,
+  { length }: readonly LinearStop[],
+  decimals: number,
+): LinearStop {
+  const isEnd = index === 0 || index === length - 1;
+  return { at: isEnd ? at : roundTo(at, decimals + 1), value: roundTo(value, decimals) };
+}
+
+/** The curve between its jumps, so finely that straight lines between are well within the tolerance. */
+function sampleParts(curve: Curve, whole: number): LinearStop[][] {
+  const tolerance = whole * BETWEEN;
   const { value } = compileCurve(curve);
-  const samples: LinearStop[] = [{ at: 0, value: value(0) }];
+  const marks = landmarksOf(curve);
+  const parts: LinearStop[][] = [];
+  let samples: LinearStop[] = [];
+  if (Math.abs(value(0, true) - value(0)) > tolerance)
+    parts.push([{ at: 0, value: value(0, true) }]);
+  samples.push({ at: 0, value: value(0) });
   const add = (from: LinearStop, to: LinearStop, depth: number): void => {
     const at = (from.at + to.at) / 2;
     const middle = { at, value: value(at) };
     const bends = Math.abs(middle.value - (from.value + to.value) / 2) > tolerance;
-    if (depth < DEEPEST && (depth < 2 || bends)) {
+    if (depth < DEEPEST && (depth < 1 || bends)) {
       add(from, middle, depth + 1);
       add(middle, to, depth + 1);
     } else samples.push(to);
   };
-  for (let i = 0; i < COARSE; i++) {
-    const at = (i + 1) / COARSE;
-    add(samples.at(-1) as LinearStop, { at, value: value(at) }, 0);
+  const anchors = new Set([
+    ...marks,
+    ...Array.from({ length: COARSE }, (_, i) => (i + 1) / COARSE),
+  ]);
+  for (const at of [...anchors].sort((a, b) => a - b)) {
+    const before = at === 1 ? endLimit(curve, whole) : value(at, true);
+    add(samples.at(-1) as LinearStop, { at, value: before }, 0);
+    const after = value(at);
+    if (Math.abs(after - before) > tolerance) {
+      parts.push(samples);
+      samples = [{ at, value: after }];
+    }
   }
-  return samples;
+  parts.push(samples);
+  return parts;
 }
 
-function errorOf(samples: readonly LinearStop[], stops: readonly LinearStop[]): number {
-  const { value } = compileCurve({ kind: "linear-stops", stops });
-  let worst = 0;
-  for (const sample of samples) worst = Math.max(worst, Math.abs(value(sample.at) - sample.value));
-  return worst;
+/** The value just before the end; a spring jumps the last thousandth onto its target. */
+function endLimit(curve: Curve, tolerance: number): number {
+  const { value } = compileCurve(curve);
+  if (curve.kind !== "spring" && curve.kind !== "spring-feel") return value(1, true);
+  const limit = value(1 - Number.EPSILON);
+  return Math.abs(limit - 1) > tolerance / 2 ? limit : 1;
 }

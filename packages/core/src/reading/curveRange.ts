@@ -1,6 +1,7 @@
 import { type Curve, compileCurve } from "../curve/index.ts";
+import { traceCurve } from "./trace.ts";
 
-/** The lowest and highest progress in value over [0, 1], and where they are. */
+/** The lowest and highest progress in value over [0, 1], and where they are first. */
 export interface CurveRange {
   readonly min: number;
   readonly max: number;
@@ -8,12 +9,10 @@ export interface CurveRange {
   readonly maxAt: number;
 }
 
-const STEPS = 256;
+/** Plot, readings and fitting ask for the same curve within one frame. */
+const known = new WeakMap<Curve, CurveRange>();
 
-/**
- * The range of a curve: sampled at 257 places, then each extreme narrowed down between its
- * neighbours by golden section, 40 rounds, to about 1e-9 of the range.
- */
+/** The range of a curve, from its turns. */
 export function curveRange(curve: Curve): CurveRange {
   let range = known.get(curve);
   if (!range) {
@@ -23,31 +22,18 @@ export function curveRange(curve: Curve): CurveRange {
   return range;
 }
 
-/** Plot, readings and fitting ask for the same curve within one frame. */
-const known = new WeakMap<Curve, CurveRange>();
-
 function findRange(curve: Curve): CurveRange {
-  const { value } = compileCurve(curve);
-  const extreme = (sign: 1 | -1): [number, number] => {
-    let best = 0;
-    for (let i = 1; i <= STEPS; i++)
-      if (sign * value(i / STEPS) > sign * value(best / STEPS)) best = i;
-    let from = Math.max(best - 1, 0) / STEPS;
-    let to = Math.min(best + 1, STEPS) / STEPS;
-    const golden = (Math.sqrt(5) - 1) / 2;
-    for (let round = 0; round < 40; round++) {
-      const a = to - golden * (to - from);
-      const b = from + golden * (to - from);
-      if (sign * value(a) >= sign * value(b)) to = b;
-      else from = a;
-    }
-    const middle = (from + to) / 2;
-    // The sample itself may be the extreme: ends, and the corners of steps.
-    return sign * value(middle) > sign * value(best / STEPS)
-      ? [value(middle), middle]
-      : [value(best / STEPS), best / STEPS];
+  let [min, max, minAt, maxAt] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, 0, 0];
+  const take = (value: number, at: number) => {
+    if (value < min) [min, minAt] = [value, at];
+    if (value > max) [max, maxAt] = [value, at];
   };
-  const [max, maxAt] = extreme(1);
-  const [min, minAt] = extreme(-1);
+  for (const { from, to, start, end } of traceCurve(curve)) {
+    take(start, from);
+    take(end, to);
+  }
+  // The very end may be a jump.
+  const { value } = compileCurve(curve);
+  take(value(1), 1);
   return { min, max, minAt, maxAt };
 }

@@ -1,29 +1,56 @@
-import { type Curve, compileCurve } from "../curve/index.ts";
+import { type Curve, compileCurve, landmarksOf, segmentsOf } from "../curve/index.ts";
+
+/** Points per piece of a path; enough for a screen. */
+const PER_PIECE = 16;
+
+/** Landmarks beyond this are closer than a pixel and are left to the even samples. */
+const MOST_LANDMARKS = 1000;
 
 /**
  * A curve as points to draw a line through: progress in time and in value in turn. Smooth curves are
- * sampled `count` + 1 times; corners and jumps are points of their own, a jump two of them.
+ * sampled `count` + 1 times; corners and jumps are points of their own, a jump two of them. A path is
+ * followed as it was drawn, also where it runs back in time.
  */
 export function curvePolyline(curve: Curve, count: number): Float64Array {
-  const { value } = compileCurve(curve);
   if (curve.kind === "linear") return Float64Array.of(0, 0, 1, 1);
-  if (curve.kind === "steps") {
-    const points: number[] = [];
-    for (let i = 0; i <= curve.count; i++) {
-      const p = i / curve.count;
-      points.push(p, i === 0 ? value(0, true) : value((i - 0.5) / curve.count), p, value(p));
+  if (curve.kind === "path") return pathPolyline(curve.points);
+  const { value } = compileCurve(curve);
+  const points: number[] = [0, value(0, curve.kind === "steps")];
+  const even = curve.kind === "steps" || curve.kind === "linear-stops" ? 0 : count;
+  const marks = landmarksOf(curve);
+  const stops = marks.length > MOST_LANDMARKS ? [] : marks;
+  let next = 0;
+  const corner = (p: number) => {
+    const [before, after] = [value(p, true), value(p)];
+    points.push(p, before);
+    if (before !== after) points.push(p, after);
+  };
+  if (curve.kind === "steps") points.push(0, value(0));
+  for (let i = 1; i <= even; i++) {
+    const p = i / even;
+    while (next < stops.length && (stops[next] as number) < p) corner(stops[next++] as number);
+    if (p < 1 && stops[next] !== p) points.push(p, value(p));
+  }
+  while (next < stops.length) corner(stops[next++] as number);
+  if (curve.kind === "steps") points.push(1, value(1, true));
+  points.push(1, value(1));
+  return Float64Array.from(points);
+}
+
+function pathPolyline(points: Parameters<typeof segmentsOf>[0]): Float64Array {
+  const [first] = points;
+  const line: number[] = first ? [first.x, first.y] : [];
+  for (const { from, out, in: before, to, straight } of segmentsOf(points)) {
+    for (let i = 1; i < PER_PIECE && !straight; i++) {
+      const t = i / PER_PIECE;
+      const u = 1 - t;
+      const [a, b, c, d] = [u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t];
+      line.push(
+        a * from.x + b * out.x + c * before.x + d * to.x,
+        a * from.y + b * out.y + c * before.y + d * to.y,
+      );
     }
-    return Float64Array.from(points);
+    line.push(to.x, to.y);
   }
-  if (curve.kind === "linear-stops") {
-    const inside = curve.stops.filter((stop) => stop.at > 0 && stop.at < 1);
-    const points = [0, value(0), ...inside.flatMap((stop) => [stop.at, stop.value]), 1, value(1)];
-    return Float64Array.from(points);
-  }
-  const points = new Float64Array(2 * (count + 1));
-  for (let i = 0; i <= count; i++) {
-    points[2 * i] = i / count;
-    points[2 * i + 1] = value(i / count);
-  }
-  return points;
+  return Float64Array.from(line);
 }

@@ -1,2 +1,4 @@
+export { anyCurve, anyFamily, anyPath, anySpring } from "./anyCurve.ts";
 export { referenceBezier, referenceBezierAt } from "./bisection.ts";
 export { bezier, figure, key, kiosk, tween } from "./build.ts";
+export { readCurveOf } from "./readCurveOf.ts";

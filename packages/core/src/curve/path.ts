@@ -1,0 +1,324 @@
+import { bad, type Fault, good, type Result } from "../fault/index.ts";
+import { bezierSolver, SOLVER_SCRIPT } from "./bezierSolver.ts";
+import { type Call, textFault, wrongArgument, wrongCount } from "./call.ts";
+import type { CompiledCurve, PathCurve, PathPoint, Place } from "./curve.ts";
+import { type CurveKind, checkNumber } from "./kind.ts";
+import { MOST_POINTS, readPathData } from "./pathData.ts";
+
+/** One cubic piece of a path with its four control points. */
+export interface PathSegment {
+  readonly from: Place;
+  readonly out: Place;
+  readonly in: Place;
+  readonly to: Place;
+  /** No handle on either side: a straight line. */
+  readonly straight: boolean;
+}
+
+/** A stretch of time that a path passes again backwards. */
+export interface BackStretch {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The pieces between the points of a path. */
+export function segmentsOf(points: readonly PathPoint[]): PathSegment[] {
+  return points.slice(1).map((to, i) => {
+    const from = points[i] as PathPoint;
+    const straight = from.out === undefined && to.in === undefined;
+    return { from, out: from.out ?? from, in: to.in ?? to, to, straight };
+  });
+}
+
+/** Going back in time by less than this is rounding, not drawing. */
+const SLACK = 1e-9;
+
+/** Where a path runs back in time: intervals of x, in order, those that touch put together. */
+export function backStretches(points: readonly PathPoint[]): BackStretch[] {
+  const found: BackStretch[] = [];
+  for (const segment of segmentsOf(points))
+    for (const [a, b] of fallingRanges(segment)) {
+      const [to, from] = [abscissa(segment, a), abscissa(segment, b)];
+      if (to - from > SLACK) found.push({ from, to });
+    }
+  found.sort((a, b) => a.from - b.from);
+  const merged: BackStretch[] = [];
+  for (const each of found) {
+    const last = merged.at(-1);
+    if (last && each.from <= last.to)
+      merged[merged.length - 1] = { from: last.from, to: Math.max(last.to, each.to) };
+    else merged.push(each);
+  }
+  return merged;
+}
+
+function abscissa({ from, out, in: before, to }: PathSegment, t: number): number {
+  const u = 1 - t;
+  return u * u * u * from.x + 3 * u * u * t * out.x + 3 * u * t * t * before.x + t * t * t * to.x;
+}
+
+/** The ranges of the parameter in which x falls: where the quadratic dx/dt is below 0. */
+function fallingRanges({ from, out, in: before, to }: PathSegment): [number, number][] {
+  const a = out.x - from.x;
+  const b = before.x - out.x;
+  const c = to.x - before.x;
+  // dx/dt = 3·(a·u² + 2·b·u·t + c·t²)
+  const places = [0, ...roots(a - 2 * b + c, 2 * (b - a), a).filter((t) => t > 0 && t < 1), 1];
+  const ranges: [number, number][] = [];
+  for (let i = 0; i + 1 < places.length; i++) {
+    const [low, high] = [places[i] as number, places[i + 1] as number];
+    const t = (low + high) / 2;
+    const u = 1 - t;
+    if (a * u * u + 2 * b * u * t + c * t * t < 0) ranges.push([low, high]);
+  }
+  return ranges;
+}
+
+/** Real roots of a·t² + b·t + c in order, without the cancellation of the school formula. */
+function roots(a: number, b: number, c: number): number[] {
+  if (a === 0) return b === 0 ? [] : [-c / b];
+  const d = b * b - 4 * a * c;
+  if (d < 0) return [];
+  const q = -(b + (b < 0 ? -1 : 1) * Math.sqrt(d)) / 2;
+  const pair = q === 0 ? [0] : [q / a, c / q];
+  return pair.sort((x, y) => x - y);
+}
+
+const percent = (p: number) => `${Math.round(p * 10_000) / 100} %`;
+
+function runsBack(path: string, stretches: readonly BackStretch[]): Fault[] {
+  const [first] = stretches;
+  if (!first) return [];
+  const where = stretches.map(({ from, to }) => `from ${percent(from)} to ${percent(to)}`);
+  return [
+    {
+      code: "runs-back-in-time",
+      path,
+      message: `The path runs back in time ${where.join(" and ")}.`,
+      cure: "Move its points and handles so that time never falls, or untangle it.",
+    },
+  ];
+}
+
+/** A path drawn through points. */
+export const path: CurveKind<PathCurve> = {
+  kind: "path",
+  label: "Path",
+  notation: ["path()"],
+  parameters: [],
+  initial: {
+    kind: "path",
+    points: [
+      { x: 0, y: 0, out: { x: 0.15, y: 0 } },
+      { x: 0.5, y: 1.1, in: { x: 0.35, y: 1.1 }, out: { x: 0.65, y: 1.1 } },
+      { x: 1, y: 1, in: { x: 0.8, y: 1 } },
+    ],
+  },
+  read: readPath,
+  write: ({ points }) => `path("${writePathData(points)}")`,
+  check: checkPath,
+  compile: compilePath,
+  script: pathScript,
+  landmarks: ({ points }) => [
+    ...new Set(points.map((point) => point.x).filter((x) => x > 0 && x < 1)),
+  ],
+};
+
+/** Path data in unit coordinates, y up; straight pieces as L. */
+function writePathData(points: readonly PathPoint[]): string {
+  const [first] = points;
+  let text = first ? `M ${first.x} ${first.y}` : "";
+  for (const { out, in: before, to, straight } of segmentsOf(points))
+    text += straight
+      ? ` L ${to.x} ${to.y}`
+      : ` C ${out.x} ${out.y} ${before.x} ${before.y} ${to.x} ${to.y}`;
+  return text;
+}
+
+function pathScript({ points }: PathCurve): string {
+  const rows = segmentsOf(points)
+    .filter(({ from, to }) => to.x > from.x)
+    .map(({ from, out, in: before, to, straight }) => {
+      const width = to.x - from.x;
+      // A straight piece as a bezier that passes evenly.
+      const [x1, x2] = straight
+        ? [1 / 3, 2 / 3]
+        : [(out.x - from.x) / width, (before.x - from.x) / width];
+      const [y1, y2] = straight
+        ? [from.y + (to.y - from.y) / 3, to.y - (to.y - from.y) / 3]
+        : [out.y, before.y];
+      return `  [${[from.x, width, x1, x2, from.y, y1, y2, to.y].join(", ")}],`;
+    });
+  return `${SOLVER_SCRIPT}
+const pieces = [
+${rows.join("\n")}
+];
+let i = pieces.length - 1;
+while (i > 0 && pieces[i][0] > p) i--;
+const [x0, width, x1, x2, y0, y1, y2, y3] = pieces[i];
+const t = solve(Math.min((p - x0) / width, 1), x1, x2);
+const u = 1 - t;
+return u * u * u * y0 + 3 * u * u * t * y1 + 3 * u * t * t * y2 + t * t * t * y3;`;
+}
+
+function readPath(call: Call): Result<PathCurve> {
+  const [arg] = call.args;
+  const [item] = arg?.items ?? [];
+  if (!arg || call.args.length !== 1)
+    return bad(wrongCount(call, 'the path data in quotes, such as "M 0 0 L 1 1"'));
+  if (item?.type !== "string" || arg.items.length !== 1)
+    return bad(wrongArgument(arg, "the path data in quotes"));
+  const read = readPathData(item.text);
+  // Places in the data count from after the quote.
+  const base = arg.at + 1;
+  if (!read.ok)
+    return {
+      ok: false,
+      faults: read.faults.map((fault) => ({ ...fault, at: base + (fault.at ?? 0) })),
+    };
+  const [drawn, more] = read.value;
+  if (!drawn || more)
+    return bad(
+      textFault("path-in-pieces", base, "The path has several pieces.", "Draw it in one."),
+    );
+  const curve: PathCurve = { kind: "path", points: drawn.points };
+  const [fault] = checkPath(curve, "");
+  return fault ? bad(textFault(fault.code, base, fault.message, fault.cure)) : good(curve);
+}
+
+const ANY = { min: -Infinity, max: Infinity };
+
+function checkPath({ points }: PathCurve, where: string): Fault[] {
+  if (!Array.isArray(points) || points.length < 2 || points.length > MOST_POINTS)
+    return [
+      {
+        code: "wrong-number-of-points",
+        path: `${where}.points`,
+        message: `Found ${Array.isArray(points) ? points.length : (JSON.stringify(points) ?? "nothing")}.`,
+        cure: `Give from 2 to ${MOST_POINTS} points.`,
+      },
+    ];
+  const places = points.flatMap((point, i) => {
+    const here = `${where}.points[${i}]`;
+    return [
+      ...checkPlace(point, here),
+      ...(point?.in === undefined ? [] : checkPlace(point.in, `${here}.in`)),
+      ...(point?.out === undefined ? [] : checkPlace(point.out, `${here}.out`)),
+    ];
+  });
+  if (places.length > 0) return places;
+  const [first, last] = [points[0] as PathPoint, points.at(-1) as PathPoint];
+  if (first.x !== 0 || first.y !== 0)
+    return [
+      misplaced(`${where}.points[0]`, first, "Begin at 0 0: the start is no progress at no time."),
+    ];
+  if (last.x !== 1)
+    return [
+      misplaced(`${where}.points[${points.length - 1}]`, last, "End at x = 1: the whole time."),
+    ];
+  return runsBack(where, backStretches(points));
+}
+
+function checkPlace(place: Place | null, where: string): Fault[] {
+  return [...checkNumber(place?.x, `${where}.x`, ANY), ...checkNumber(place?.y, `${where}.y`, ANY)];
+}
+
+function misplaced(where: string, { x, y }: Place, cure: string): Fault {
+  return { code: "path-misplaced", path: where, message: `Found the point ${x} ${y}.`, cure };
+}
+
+/** A piece of a compiled path, asked for p in its span. */
+interface Piece {
+  readonly value: (p: number) => number;
+  readonly slope: (p: number) => number;
+}
+
+/**
+ * See `CompiledCurve`. Finding the piece is a bisect; each is solved as a cubic-bezier is. A vertical
+ * piece is a jump: at its place the value is the later one, or the earlier with `before`. Outside
+ * [0, 1] nothing moves.
+ */
+function compilePath({ points }: PathCurve): CompiledCurve {
+  const segments = segmentsOf(points).filter(({ from, to }) => to.x > from.x);
+  const starts = Float64Array.from(segments, ({ from }) => from.x);
+  // Made when first asked: a path of 200 points is mostly asked about one of its pieces.
+  const pieces: (Piece | undefined)[] = segments.map(() => undefined);
+  const last = segments.length - 1;
+  const startValue = (points[0] as PathPoint).y;
+  const endValue = (points.at(-1) as PathPoint).y;
+  const pieceAt = (p: number, before: boolean): Piece => {
+    let from = 0;
+    let to = last + 1;
+    // How many pieces begin at or before p; with `before`, how many begin before p.
+    while (from < to) {
+      const middle = (from + to) >> 1;
+      const start = starts[middle] as number;
+      if (start < p || (start === p && !before)) from = middle + 1;
+      else to = middle;
+    }
+    const index = Math.max(from - 1, 0);
+    let piece = pieces[index];
+    if (!piece) {
+      piece = compileSegment(segments[index] as PathSegment);
+      pieces[index] = piece;
+    }
+    return piece;
+  };
+  return {
+    value: (p, before = false) => {
+      if (Number.isNaN(p)) return p;
+      if (p < 0 || (p === 0 && before)) return startValue;
+      if (p > 1 || (p === 1 && !before)) return endValue;
+      return pieceAt(p, before).value(p);
+    },
+    slope: (p, before = false) =>
+      p >= 0 && p <= 1 ? pieceAt(p, (before && p > 0) || p === 1).slope(p) : 0,
+  };
+}
+
+function compileSegment({ from, out, in: before, to, straight }: PathSegment): Piece {
+  const width = to.x - from.x;
+  const height = to.y - from.y;
+  if (straight)
+    return {
+      value: (p) =>
+        p === to.x ? to.y : from.y + height * Math.min(Math.max((p - from.x) / width, 0), 1),
+      slope: () => height / width,
+    };
+  const x1 = (out.x - from.x) / width;
+  const x2 = (before.x - from.x) / width;
+  const [y0, y1, y2, y3] = [from.y, out.y, before.y, to.y];
+  const solve = bezierSolver(x1, x2, Math.max(1, Math.abs(y1 - y0), Math.abs(y2 - y0)));
+  const cy = 3 * (y1 - y0);
+  const by = 3 * (y2 - y1) - cy;
+  const ay = height - cy - by;
+  const place = (p: number) => Math.min(Math.max((p - from.x) / width, 0), 1);
+  return {
+    value: (p) => {
+      if (p === to.x) return y3;
+      const t = solve(place(p));
+      return y0 + ((ay * t + by) * t + cy) * t;
+    },
+    slope: (p) => {
+      const x = place(p);
+      if (x === 0) return limitSlope(from, out, before, to);
+      if (x === 1) return limitSlope(to, before, out, from);
+      const t = solve(x);
+      const u = 1 - t;
+      const dx = 3 * width * (u * u * x1 + 2 * u * t * (x2 - x1) + t * t * (1 - x2));
+      const dy = (3 * ay * t + 2 * by) * t + cy;
+      return dx > 0 ? dy / dx : dy === 0 ? 0 : Math.sign(dy) * Number.POSITIVE_INFINITY;
+    },
+  };
+}
+
+/** The slope at the end `at` of a piece: towards its first control point that lies elsewhere. */
+function limitSlope(at: Place, ...others: readonly Place[]): number {
+  const toward = others.find((place) => place.x !== at.x || place.y !== at.y);
+  if (!toward) return 0;
+  const [dx, dy] = [toward.x - at.x, toward.y - at.y];
+  if (dx !== 0) return dy / dx;
+  // Straight up or down; whether up means rising depends on which end it is.
+  const ahead = (others.at(-1) as Place).x > at.x ? 1 : -1;
+  return Math.sign(dy) * ahead * Number.POSITIVE_INFINITY;
+}

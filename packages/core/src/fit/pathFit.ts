@@ -1,0 +1,96 @@
+import {
+  type Curve,
+  compileCurve,
+  KEYWORDS,
+  landmarksOf,
+  type PathCurve,
+  type PathPoint,
+} from "../curve/index.ts";
+import { greatestDifference } from "./difference.ts";
+
+/** A path that follows a curve, and how far it is from it at most. */
+export interface PathFit {
+  readonly curve: PathCurve;
+  readonly error: number;
+}
+
+/** How often a stretch is halved, and how many points a path gets at most, however wild the curve. */
+const DEEPEST = 14;
+const MOST = 1500;
+/** Steeper than this is taken as this: a handle has to have some length in time. */
+const STEEPEST = 1e4;
+
+/**
+ * A path through points of the curve with its slopes there (cubic Hermite pieces), as few as halving
+ * finds within `tolerance`. Beziers, straight pieces and steps become themselves.
+ */
+export function fitPath(curve: Curve, tolerance: number): PathFit {
+  if (!(tolerance > 0)) throw new RangeError(`fitPath: tolerance ${tolerance} is not above 0`);
+  const path = exactPath(curve) ?? approximate(curve, tolerance * 0.9);
+  return { curve: path, error: greatestDifference(curve, path) };
+}
+
+function exactPath(curve: Curve): PathCurve | undefined {
+  if (curve.kind === "path") return curve;
+  if (curve.kind === "keyword") return exactPath(KEYWORDS[curve.name]);
+  if (curve.kind === "cubic-bezier") {
+    const { x1, y1, x2, y2 } = curve;
+    return {
+      kind: "path",
+      points: [
+        { x: 0, y: 0, out: { x: x1, y: y1 } },
+        { x: 1, y: 1, in: { x: x2, y: y2 } },
+      ],
+    };
+  }
+  return undefined;
+}
+
+function approximate(curve: Curve, tolerance: number): PathCurve {
+  const { value, slope } = compileCurve(curve);
+  const points: PathPoint[] = [{ x: 0, y: 0 }];
+  /** Straight up or down to a value. */
+  const jump = (x: number, y: number) => {
+    if (Math.abs((points.at(-1)?.y ?? 0) - y) > 1e-12) points.push({ x, y });
+  };
+  const piece = (from: number, to: number, depth: number): void => {
+    const [y0, y1] = [value(from), value(to, true)];
+    const width = to - from;
+    const m0 = limit(slope(from));
+    const m1 = limit(slope(to, true));
+    let worst = 0;
+    for (let i = 1; i < 8; i++) {
+      const t = i / 8;
+      const u = 1 - t;
+      const hermite =
+        u * u * (1 + 2 * t) * y0 + t * t * (1 + 2 * u) * y1 + u * t * width * (u * m0 - t * m1);
+      worst = Math.max(worst, Math.abs(hermite - value(from + width * t)));
+    }
+    if (worst > tolerance && depth < DEEPEST && points.length < MOST) {
+      piece(from, from + width / 2, depth + 1);
+      piece(from + width / 2, to, depth + 1);
+      return;
+    }
+    const last = points.at(-1) as PathPoint;
+    const third = width / 3;
+    const straight = Math.abs(m0 - m1) < 1e-9 && Math.abs((y1 - y0) / width - m0) < 1e-9;
+    if (straight) {
+      points.push({ x: to, y: y1 });
+      return;
+    }
+    points[points.length - 1] = { ...last, out: { x: from + third, y: y0 + m0 * third } };
+    points.push({ x: to, y: y1, in: { x: to - third, y: y1 - m1 * third } });
+  };
+  const anchors = [0, ...landmarksOf(curve), 1];
+  for (let i = 0; i + 1 < anchors.length; i++) {
+    const [from, to] = [anchors[i] as number, anchors[i + 1] as number];
+    jump(from, value(from));
+    if (to > from) piece(from, to, 0);
+  }
+  jump(1, value(1));
+  return { kind: "path", points };
+}
+
+function limit(slope: number): number {
+  return Math.min(Math.max(slope, -STEEPEST), STEEPEST);
+}

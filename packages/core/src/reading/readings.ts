@@ -1,0 +1,233 @@
+import { type Curve, compileCurve, landmarksOf } from "../curve/index.ts";
+import { curveRange } from "./curveRange.ts";
+import { type FeelWord, feelOf } from "./feel.ts";
+import { type Stretch, traceCurve } from "./trace.ts";
+
+/** A moment on a curve: progress in time and in value. */
+export interface Moment {
+  readonly at: number;
+  readonly value: number;
+}
+
+/** A place where the speed jumps: slopes before and after, ±Infinity where the value itself jumps. */
+export interface Kink {
+  readonly at: number;
+  readonly before: number;
+  readonly after: number;
+}
+
+/** What a curve does, measured. Times are progress in [0, 1], values fractions of the way. */
+export interface Readings {
+  /** How far above the target at most, 0 or more, and when. */
+  readonly overshoot: number;
+  readonly overshootAt: number;
+  /** How far below the start at most, 0 or more, and when. */
+  readonly anticipation: number;
+  readonly anticipationAt: number;
+  /** When the target is first reached; null if never. */
+  readonly firstReach: number | null;
+  /** The earliest time after which the value stays within `band` of the target; null if it ends outside. */
+  readonly settle: number | null;
+  readonly band: number;
+  /** The greatest speed, forth or back, relative to constant speed; Infinity at jumps. */
+  readonly peakSpeed: number;
+  readonly peakSpeedAt: number;
+  readonly startSlope: number;
+  readonly endSlope: number;
+  /** When the value passes through the target, either way. */
+  readonly crossings: readonly number[];
+  /** Where the value turns round. */
+  readonly reversals: readonly Moment[];
+  /** Where the speed jumps; jumps of the value are in `jumps` only. */
+  readonly kinks: readonly Kink[];
+  /** Where the value jumps. */
+  readonly jumps: readonly number[];
+  readonly feel: readonly FeelWord[];
+}
+
+/** The settle band where none is asked for. */
+export const SETTLE_BAND = 0.02;
+
+/** Differences of value below this are rounding. */
+const TINY = 1e-9;
+
+const known = new WeakMap<Curve, Readings>();
+
+/** Reads a curve as curves.md defines it. `band` is a fraction of the way. */
+export function readCurve(curve: Curve, band = SETTLE_BAND): Readings {
+  if (!(band > 0)) throw new RangeError(`readCurve: band ${band} is not above 0`);
+  const kept = known.get(curve);
+  if (kept?.band === band) return kept;
+  const { slope } = compileCurve(curve);
+  const stretches = traceCurve(curve);
+  const range = curveRange(curve);
+  const overshoot = Math.max(range.max - 1, 0);
+  const anticipation = Math.max(-range.min, 0);
+  const { kinks, jumps } = breaksOf(curve);
+  const measured = {
+    overshoot: overshoot > TINY ? overshoot : 0,
+    overshootAt: range.maxAt,
+    anticipation: anticipation > TINY ? anticipation : 0,
+    anticipationAt: range.minAt,
+    firstReach: firstReach(curve, stretches),
+    settle: settleOf(curve, stretches, band),
+    band,
+    ...peakSpeed(curve, stretches, jumps),
+    startSlope: slope(0),
+    endSlope: slope(1, true),
+    crossings: crossingsOf(curve, stretches),
+    reversals: reversalsOf(stretches),
+    kinks,
+    jumps,
+  };
+  const readings = { ...measured, feel: feelOf(curve, measured) };
+  known.set(curve, readings);
+  return readings;
+}
+
+/** Where in a stretch the value passes `level`, by halving; the stretch must reach from one side to the other. */
+function passing(curve: Curve, { from, to, start }: Stretch, level: number): number {
+  const { value } = compileCurve(curve);
+  const side = start < level;
+  let [low, high] = [from, to];
+  for (let round = 0; round < 60; round++) {
+    const middle = (low + high) / 2;
+    if (middle === low || middle === high) break;
+    if (value(middle) < level === side) low = middle;
+    else high = middle;
+  }
+  return high;
+}
+
+function firstReach(curve: Curve, stretches: readonly Stretch[]): number | null {
+  const { value, slope } = compileCurve(curve);
+  for (let i = 0; i < stretches.length; i++) {
+    const stretch = stretches[i] as Stretch;
+    if (stretch.start >= 1 - TINY && (i === 0 || stretch.start >= 1)) {
+      // A jump onto the target or past it, or a start there.
+      const before = stretches[i - 1];
+      if (!before || before.end < 1 - TINY) return stretch.from;
+    }
+    if (stretch.end > 1 + TINY) return passing(curve, stretch, 1);
+    if (stretch.end >= 1 - TINY) {
+      // So near that rounding cannot tell: it has arrived when it no longer comes nearer.
+      const next = stretches[i + 1];
+      if (!next) return 1;
+      if (next.start > 1 + TINY) return next.from;
+      if (next.end > 1 + TINY || (slope(next.from) > 0 && next.end >= stretch.end)) continue;
+      return stretch.to;
+    }
+  }
+  return value(1) >= 1 - TINY ? 1 : null;
+}
+
+function settleOf(curve: Curve, stretches: readonly Stretch[], band: number): number | null {
+  if (!(Math.abs(compileCurve(curve).value(1) - 1) <= band)) return null;
+  for (let i = stretches.length - 1; i >= 0; i--) {
+    const stretch = stretches[i] as Stretch;
+    if (Math.abs(stretch.end - 1) > band) return stretch.to;
+    if (Math.abs(stretch.start - 1) > band)
+      return passing(curve, stretch, stretch.start < 1 ? 1 - band : 1 + band);
+  }
+  return 0;
+}
+
+function peakSpeed(
+  curve: Curve,
+  stretches: readonly Stretch[],
+  jumps: readonly number[],
+): { peakSpeed: number; peakSpeedAt: number } {
+  const [jump] = jumps;
+  if (jump !== undefined) return { peakSpeed: Number.POSITIVE_INFINITY, peakSpeedAt: jump };
+  const { slope } = compileCurve(curve);
+  let [best, bestAt] = [0, 0];
+  let narrow: readonly [number, number] = [0, 0];
+  for (const { from, to } of stretches) {
+    for (const [at, speed] of [
+      [from, Math.abs(slope(from))],
+      [(from + to) / 2, Math.abs(slope((from + to) / 2))],
+      [to, Math.abs(slope(to, true))],
+    ] as const)
+      if (speed > best) {
+        [best, bestAt] = [speed, at];
+        narrow =
+          at === from ? [from, (from + to) / 2] : at === to ? [(from + to) / 2, to] : [from, to];
+      }
+  }
+  // The speed may still rise a little between the places asked: golden section around the best.
+  const golden = (Math.sqrt(5) - 1) / 2;
+  const width = narrow[1] - narrow[0];
+  let [low, high] = [Math.max(bestAt - width, 0), Math.min(bestAt + width, 1)];
+  for (let round = 0; round < 50 && Number.isFinite(best); round++) {
+    const a = high - golden * (high - low);
+    const b = low + golden * (high - low);
+    const [sa, sb] = [Math.abs(slope(a)), Math.abs(slope(b))];
+    if (sa > best) [best, bestAt] = [sa, a];
+    if (sb > best) [best, bestAt] = [sb, b];
+    if (sa >= sb) high = b;
+    else low = a;
+  }
+  return { peakSpeed: best, peakSpeedAt: bestAt };
+}
+
+function crossingsOf(curve: Curve, stretches: readonly Stretch[]): number[] {
+  const found: number[] = [];
+  let side = 0;
+  const sideOf = (value: number) => (value > 1 + TINY ? 1 : value < 1 - TINY ? -1 : 0);
+  for (const stretch of stretches) {
+    const start = sideOf(stretch.start);
+    if (start !== 0) {
+      if (side !== 0 && start !== side) found.push(stretch.from);
+      side = start;
+    }
+    const end = sideOf(stretch.end);
+    if (end !== 0) {
+      if (side !== 0 && end !== side)
+        found.push(start === 0 ? stretch.from : passing(curve, stretch, 1));
+      side = end;
+    }
+  }
+  return found;
+}
+
+function reversalsOf(stretches: readonly Stretch[]): Moment[] {
+  const found: Moment[] = [];
+  let direction = 0;
+  let last: Moment = { at: 0, value: stretches[0]?.start ?? 0 };
+  const go = (to: Moment) => {
+    const now = to.value > last.value + TINY ? 1 : to.value < last.value - TINY ? -1 : 0;
+    if (now !== 0) {
+      if (direction !== 0 && now !== direction) found.push(last);
+      direction = now;
+      last = to;
+    } else if (direction === 0 || (to.value - last.value) * direction > 0) last = to;
+  };
+  for (const { from, to, start, end } of stretches) {
+    go({ at: from, value: start });
+    go({ at: to, value: end });
+  }
+  return found;
+}
+
+/** Slopes that differ by less than this, relative to them, are one. */
+const SAME_SLOPE = 1e-6;
+
+function breaksOf(curve: Curve): { kinks: Kink[]; jumps: number[] } {
+  const { value, slope } = compileCurve(curve);
+  const kinks: Kink[] = [];
+  const jumps: number[] = [];
+  const isStep = curve.kind === "steps";
+  for (const at of isStep ? [0, ...landmarksOf(curve), 1] : landmarksOf(curve)) {
+    if (Math.abs(value(at) - value(at, true)) > TINY) {
+      jumps.push(at);
+      continue;
+    }
+    const before = slope(at, true);
+    const after = slope(at);
+    if (before === after) continue;
+    const scale = Math.max(1, Math.abs(before), Math.abs(after));
+    if (Math.abs(before - after) > SAME_SLOPE * scale || !Number.isFinite(scale))
+      kinks.push({ at, before, after });
+  }
+  return { kinks, jumps };
+}

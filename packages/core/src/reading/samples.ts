@@ -1,0 +1,41 @@
+import type { LinearStopsCurve } from "../curve/index.ts";
+import { type Readings, readCurve, SETTLE_BAND } from "./readings.ts";
+
+/** The readings of a run of samples, in their own units. */
+export interface SampleReadings extends Readings {
+  /** The first and last time; progress p stands for from + p·(to − from). */
+  readonly fromTime: number;
+  readonly toTime: number;
+  /** The values that stand for progress 0 and 1. */
+  readonly start: number;
+  readonly target: number;
+}
+
+/**
+ * Reads any samples in order of time, straight lines between them: a channel, or a recording. Start and
+ * target are the first and last value unless said otherwise. Null where there is nothing to measure:
+ * fewer than two samples, no time, or no way from start to target. Kinks are those between samples, so
+ * they say little for dense ones.
+ */
+export function readSamples(
+  times: ArrayLike<number>,
+  values: ArrayLike<number>,
+  options: { readonly start?: number; readonly target?: number; readonly band?: number } = {},
+): SampleReadings | null {
+  const count = times.length;
+  if (values.length !== count)
+    throw new RangeError(`readSamples: ${count} times, ${values.length} values`);
+  if (count < 2) return null;
+  const fromTime = times[0] as number;
+  const toTime = times[count - 1] as number;
+  const start = options.start ?? (values[0] as number);
+  const target = options.target ?? (values[count - 1] as number);
+  const way = target - start;
+  if (!(toTime > fromTime) || way === 0 || !Number.isFinite(way)) return null;
+  const stops = Array.from({ length: count }, (_, i) => ({
+    at: ((times[i] as number) - fromTime) / (toTime - fromTime),
+    value: ((values[i] as number) - start) / way,
+  }));
+  const curve: LinearStopsCurve = { kind: "linear-stops", stops };
+  return { ...readCurve(curve, options.band ?? SETTLE_BAND), fromTime, toTime, start, target };
+}

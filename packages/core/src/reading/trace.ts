@@ -1,0 +1,78 @@
+import { type Curve, compileCurve, landmarksOf } from "../curve/index.ts";
+
+/** A stretch of a curve on which the value only rises, only falls, or stands. */
+export interface Stretch {
+  readonly from: number;
+  readonly to: number;
+  /** The value as the stretch begins, after a jump there; as it ends, before a jump there. */
+  readonly start: number;
+  readonly end: number;
+}
+
+/** How many stretches a curve is cut into at least, wherever it turns. */
+const CELLS = 512;
+/** With more landmarks than this they are dense enough by themselves. */
+const DENSE = 2000;
+
+const known = new WeakMap<Curve, readonly Stretch[]>();
+
+/**
+ * A curve over [0, 1] as monotone stretches in order. They end at landmarks, on an even grid, and where
+ * the slope changes its sign between two of those, found by halving to the last digit.
+ */
+export function traceCurve(curve: Curve): readonly Stretch[] {
+  let stretches = known.get(curve);
+  if (!stretches) {
+    stretches = trace(curve);
+    known.set(curve, stretches);
+  }
+  return stretches;
+}
+
+function trace(curve: Curve): Stretch[] {
+  const { value, slope } = compileCurve(curve);
+  const landmarks = landmarksOf(curve);
+  const anchors = [0, ...landmarks, 1];
+  const stretches: Stretch[] = [];
+  const push = (from: number, to: number) =>
+    stretches.push({
+      from,
+      to,
+      start: value(from),
+      end: to === 1 ? lastValue(from) : value(to, true),
+    });
+  // A spring jumps its last thousandth onto the target; that is its end and no jump.
+  const isSpring = curve.kind === "spring" || curve.kind === "spring-feel";
+  const lastValue = (from: number) => {
+    const left = value(1, true);
+    return isSpring || from === 1 ? value(1) : left;
+  };
+  for (let k = 0; k + 1 < anchors.length; k++) {
+    const [low, high] = [anchors[k] as number, anchors[k + 1] as number];
+    if (high <= low) continue;
+    const cells = landmarks.length > DENSE ? 1 : Math.max(4, Math.ceil((high - low) * CELLS));
+    for (let i = 0; i < cells; i++) {
+      const from = low + ((high - low) * i) / cells;
+      const to = i + 1 === cells ? high : low + ((high - low) * (i + 1)) / cells;
+      const [a, b] = [slope(from), slope(to, true)];
+      if (a * b < 0) {
+        const turn = findTurn(slope, from, to, Math.sign(a));
+        push(from, turn);
+        push(turn, to);
+      } else push(from, to);
+    }
+  }
+  return stretches;
+}
+
+/** Where the slope stops having the sign it has at `from`. */
+function findTurn(slope: (p: number) => number, from: number, to: number, sign: number): number {
+  let [low, high] = [from, to];
+  for (let round = 0; round < 60; round++) {
+    const middle = (low + high) / 2;
+    if (middle === low || middle === high) break;
+    if (slope(middle) * sign > 0) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}
