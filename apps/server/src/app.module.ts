@@ -1,4 +1,7 @@
 import { type DynamicModule, Module } from "@nestjs/common";
+import { CurveController } from "./curves/curve.controller.ts";
+import { CurveRepository } from "./curves/curve.repository.ts";
+import { CurveService } from "./curves/curve.service.ts";
 import { DATABASE, type Db } from "./database/database.ts";
 import { DatabaseCloser } from "./database/databaseCloser.ts";
 import { DemosController } from "./demos/demos.controller.ts";
@@ -17,7 +20,7 @@ class AppModule {}
 export function appModule(settings: Settings, db: Db): DynamicModule {
   return {
     module: AppModule,
-    controllers: [StudyController, DemosController, HealthController],
+    controllers: [StudyController, CurveController, DemosController, HealthController],
     providers: [
       { provide: SETTINGS, useValue: settings },
       { provide: DATABASE, useValue: db },
@@ -25,6 +28,8 @@ export function appModule(settings: Settings, db: Db): DynamicModule {
       StudyRepository,
       StudyService,
       DemosService,
+      CurveRepository,
+      CurveService,
     ],
   };
 }

@@ -2,6 +2,7 @@ import "reflect-metadata";
 import { RequestMethod } from "@nestjs/common";
 import { METHOD_METADATA, ROUTE_ARGS_METADATA } from "@nestjs/common/constants.js";
 import { getMetadataStorage } from "class-validator";
+import { CurveController } from "./curves/curve.controller.ts";
 import { DemosController } from "./demos/demos.controller.ts";
 import { HealthController } from "./health/health.controller.ts";
 import { StudyController } from "./studies/study.controller.ts";
@@ -10,17 +11,18 @@ import { StudyController } from "./studies/study.controller.ts";
 const FROM_CLIENT = new Set(["3", "4", "5"]);
 
 describe("every input has a class that checks it", () => {
-  const routes = [StudyController, DemosController, HealthController].flatMap((controller) =>
-    Object.getOwnPropertyNames(controller.prototype)
-      .filter((name) => {
-        const method = (controller.prototype as unknown as Record<string, object>)[name];
-        return method && Reflect.getMetadata(METHOD_METADATA, method) !== undefined;
-      })
-      .map((name) => ({ controller, name })),
+  const routes = [StudyController, CurveController, DemosController, HealthController].flatMap(
+    (controller) =>
+      Object.getOwnPropertyNames(controller.prototype)
+        .filter((name) => {
+          const method = (controller.prototype as unknown as Record<string, object>)[name];
+          return method && Reflect.getMetadata(METHOD_METADATA, method) !== undefined;
+        })
+        .map((name) => ({ controller, name })),
   );
 
   it("finds the routes", () => {
-    expect(routes.length).toBeGreaterThanOrEqual(9);
+    expect(routes.length).toBeGreaterThanOrEqual(17);
     expect(RequestMethod.GET).toBe(0);
   });
 

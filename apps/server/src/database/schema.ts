@@ -29,3 +29,26 @@ export const notes = sqliteTable("notes", {
   key: text("key").primaryKey(),
   value: text("value").notNull(),
 });
+
+/** Curves of one's own, deleted ones too until their grace time is over. */
+export const curves = sqliteTable(
+  "curves",
+  {
+    id: text("id").primaryKey(),
+    name: text("name").notNull(),
+    /** The curve as text, in full precision. */
+    notation: text("notation").notNull(),
+    /** A list of words, JSON. */
+    tags: text("tags").notNull(),
+    notes: text("notes").notNull(),
+    /** The time it is meant for, ms. */
+    duration: real("duration").notNull(),
+    /** Counts up with every save, from 1. */
+    revision: integer("revision").notNull(),
+    /** ms since 1970. */
+    createdAt: integer("created_at").notNull(),
+    changedAt: integer("changed_at").notNull(),
+    deletedAt: integer("deleted_at"),
+  },
+  (table) => [index("curves_changed").on(table.deletedAt, table.changedAt)],
+);

@@ -13,8 +13,9 @@ import {
 } from "@nestjs/common";
 import { ApiHeader, ApiOperation, ApiTags } from "@nestjs/swagger";
 import type { Response } from "express";
-import { readIfMatch, writeEtag } from "./etag.ts";
-import { NewStudyInput, StudyIdParam, StudyInput, StudyListInput } from "./study.dto.ts";
+import { readIfMatch, writeEtag } from "../inputs/etag.ts";
+import { IdParam } from "../inputs/idParam.ts";
+import { NewStudyInput, StudyInput, StudyListInput } from "./study.dto.ts";
 import { StudyService } from "./study.service.ts";
 
 /** Studies over HTTP. The revision travels as ETag; a save says in If-Match which one it was made from. */
@@ -37,7 +38,7 @@ export class StudyController {
 
   @Get(":id")
   @ApiOperation({ summary: "One study" })
-  read(@Param() { id }: StudyIdParam, @Res({ passthrough: true }) response: Response) {
+  read(@Param() { id }: IdParam, @Res({ passthrough: true }) response: Response) {
     return writeEtag(response, this.studies.read(id));
   }
 
@@ -47,7 +48,7 @@ export class StudyController {
     summary: "Save; a stale save is refused with the current state and loses nothing",
   })
   save(
-    @Param() { id }: StudyIdParam,
+    @Param() { id }: IdParam,
     @Body() { document }: StudyInput,
     @Headers("if-match") ifMatch: string | undefined,
     @Res({ passthrough: true }) response: Response,
@@ -57,21 +58,21 @@ export class StudyController {
 
   @Post(":id/duplicate")
   @ApiOperation({ summary: "A copy of a study" })
-  duplicate(@Param() { id }: StudyIdParam, @Res({ passthrough: true }) response: Response) {
+  duplicate(@Param() { id }: IdParam, @Res({ passthrough: true }) response: Response) {
     return writeEtag(response, this.studies.duplicate(id));
   }
 
   @Delete(":id")
   @HttpCode(204)
   @ApiOperation({ summary: "Delete; can be taken back for a day" })
-  delete(@Param() { id }: StudyIdParam): void {
+  delete(@Param() { id }: IdParam): void {
     this.studies.delete(id);
   }
 
   @Post(":id/restore")
   @HttpCode(200)
   @ApiOperation({ summary: "Take a deletion back" })
-  restore(@Param() { id }: StudyIdParam, @Res({ passthrough: true }) response: Response) {
+  restore(@Param() { id }: IdParam, @Res({ passthrough: true }) response: Response) {
     return writeEtag(response, this.studies.restore(id));
   }
 }

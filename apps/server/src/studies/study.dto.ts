@@ -12,13 +12,6 @@ import {
   Min,
 } from "class-validator";
 
-/** The id of a study in an address. */
-export class StudyIdParam {
-  @ApiProperty({ description: "Id of a study." })
-  @Matches(/^[\w-]{1,40}$/, { message: "id must be 1 to 40 letters, digits, - or _" })
-  id!: string;
-}
-
 /** What a list of studies is asked for. */
 export class StudyListInput {
   @ApiPropertyOptional({ description: "Part of the name." })

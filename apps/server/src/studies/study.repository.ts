@@ -4,6 +4,8 @@ import { type Study, thumbnailOf } from "@levitas/core/study";
 import { Inject, Injectable } from "@nestjs/common";
 import { and, asc, count, desc, eq, isNotNull, isNull, lt, sql } from "drizzle-orm";
 import { DATABASE, type Db } from "../database/database.ts";
+import { fold } from "../database/fold.ts";
+import { guard } from "../database/guard.ts";
 import { notes, studies } from "../database/schema.ts";
 import { FaultsError } from "../faults/faultsError.ts";
 
@@ -198,35 +200,4 @@ function columnsOf(document: Study) {
     thumbnail: JSON.stringify(thumbnailOf(document)),
     duration: compileStudy(document).duration,
   };
-}
-
-function fold(text: string): string {
-  return text
-    .normalize("NFKD")
-    .replace(/\p{Mark}/gu, "")
-    .toLowerCase();
-}
-
-/** Turns the driver's errors into ours. */
-function guard<T>(work: () => T): T {
-  try {
-    return work();
-  } catch (error) {
-    const code = error instanceof Error && "code" in error ? String(error.code) : "";
-    if (code === "SQLITE_FULL" || code.startsWith("SQLITE_IOERR"))
-      throw FaultsError.one(
-        507,
-        "disk-full",
-        "The disk of the server is full or cannot be written.",
-        "Free some space; your work is kept in this browser and saved then.",
-      );
-    if (code === "SQLITE_BUSY")
-      throw FaultsError.one(
-        503,
-        "database-busy",
-        "The database is busy.",
-        "Try again in a moment.",
-      );
-    throw error;
-  }
 }

@@ -10,7 +10,8 @@ import { type StoredStudy, StudyRepository } from "./study.repository.ts";
 /** How long a deleted study can be brought back, ms: a day. */
 export const GRACE = 24 * 60 * 60 * 1000;
 
-const PURGE_EVERY = 60 * 60 * 1000;
+/** How often what is past that is removed, ms. */
+export const PURGE_EVERY = 60 * 60 * 1000;
 
 /** What can be done with studies. */
 @Injectable()

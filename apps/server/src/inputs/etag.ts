@@ -17,7 +17,7 @@ export function readIfMatch(header: string | undefined): number {
       428,
       "no-if-match",
       "The save does not say what it was made from.",
-      'Send If-Match with the ETag of the study, such as "3".',
+      'Send If-Match with the ETag of what it was made from, such as "3".',
     );
   const found = /^"(\d{1,15})"$/.exec(header.trim());
   if (!found)
@@ -25,7 +25,7 @@ export function readIfMatch(header: string | undefined): number {
       400,
       "wrong-if-match",
       `Found ${JSON.stringify(header.slice(0, 60))} in If-Match.`,
-      'Send the ETag of the study as it came, such as "3".',
+      'Send the ETag as it came, such as "3".',
     );
   return Number(found[1]);
 }
