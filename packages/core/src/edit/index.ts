@@ -18,7 +18,28 @@ export {
   setKeyValue,
   setSpanCurve,
 } from "./keys.ts";
+export {
+  addPathPoint,
+  deletePathPoints,
+  type HandleSide,
+  heightAbove,
+  type Joint,
+  jointOf,
+  movePathHandle,
+  movePathPoints,
+  placePathPoint,
+  pullPathHandles,
+  setPathJoint,
+} from "./pathPoints.ts";
 export { setValueAt } from "./setValueAt.ts";
+export {
+  deleteShared,
+  keepShared,
+  renameShared,
+  reshapeSpan,
+  spansFollowing,
+  takeOwnCopy,
+} from "./sharedCurves.ts";
 export { splitCurve } from "./splitCurve.ts";
 export { keyNear, type TrackPlace, trackNear } from "./trackNear.ts";
 export { moveTween, renameTween, setTrack } from "./tweens.ts";

@@ -6,8 +6,12 @@ import {
   LINEAR,
   type LinearStop,
   type LinearStopsCurve,
+  type PathCurve,
+  type PathPoint,
+  type Place,
 } from "../curve/index.ts";
 import { fitLinear } from "../fit/index.ts";
+import { addPathPoint } from "./pathPoints.ts";
 
 /**
  * The two curves that together go the way of `curve`, cut at progress `p` in time, each stretched to
@@ -28,9 +32,41 @@ export function splitCurve(curve: Curve, p: number): readonly [Curve, Curve] | u
       return undefined;
     case "linear-stops":
       return splitStops(curve, p);
+    case "path":
+      return splitPath(curve, p);
     default:
       return splitStops(fitLinear(curve, SPLIT_TOLERANCE).curve, p);
   }
+}
+
+/** A path is cut at a point that is put there, and each part stretched to its own square. */
+function splitPath(path: PathCurve, p: number): readonly [Curve, Curve] | undefined {
+  const { points } = addPathPoint(path, p).curve;
+  const cut = points.findIndex((point) => point.x >= p);
+  const middle = points[cut];
+  if (!middle || middle.x !== p) return undefined;
+  const rest = 1 - middle.y;
+  if (Math.abs(middle.y) < 1e-9 || Math.abs(rest) < 1e-9) return undefined;
+  const part = (list: readonly PathPoint[], from: Place, width: number, height: number): Curve => {
+    const fit = ({ x, y }: Place): Place => ({ x: (x - from.x) / width, y: (y - from.y) / height });
+    return {
+      kind: "path",
+      points: list.map((point, i) => ({
+        ...(i === 0
+          ? { x: 0, y: 0 }
+          : i === list.length - 1
+            ? { ...fit(point), x: 1 }
+            : fit(point)),
+        ...(point.in && i > 0 ? { in: fit(point.in) } : {}),
+        ...(point.out && i < list.length - 1 ? { out: fit(point.out) } : {}),
+      })),
+    };
+  };
+  return [
+    part(points.slice(0, cut + 1), { x: 0, y: 0 }, p, middle.y),
+    // Keys say where a span ends; the path's own end is the whole way there.
+    part(points.slice(cut), middle, 1 - p, rest),
+  ];
 }
 
 /** How far the pieces may be from a curve of which no part is of its own kind. */
