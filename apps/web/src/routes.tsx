@@ -8,10 +8,22 @@ async function openBench() {
   return { Component: BenchPage };
 }
 
+async function openCurves() {
+  const { CurvesPage } = await import("./curves/CurvesPage.tsx");
+  return { Component: CurvesPage };
+}
+
+async function openRoom() {
+  const { RoomPage } = await import("./curves/room/RoomPage.tsx");
+  return { Component: RoomPage };
+}
+
 /** The rooms of the house and their addresses. */
 export const router = createBrowserRouter([
   { path: "/", element: <StudiesPage /> },
   // While the bench comes the page stays as it is; the first time there is nothing to stay.
   { path: "/studies/:id", lazy: openBench, HydrateFallback: () => null },
+  { path: "/curves", lazy: openCurves, HydrateFallback: () => null },
+  { path: "/curves/:id", lazy: openRoom, HydrateFallback: () => null },
   { path: "*", element: <NotFound /> },
 ]);

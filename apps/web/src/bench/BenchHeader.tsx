@@ -1,7 +1,7 @@
 import { renameStudy } from "@levitas/core/edit";
 import { type ReactNode, useState } from "react";
-import { Link } from "react-router";
 import { Header } from "../shell/Header.tsx";
+import { Nav } from "../shell/Nav.tsx";
 import { IconButton } from "../ui/Button.tsx";
 import { RedoIcon, UndoIcon } from "../ui/icons.tsx";
 import { HandoffPanel } from "./handoff/HandoffPanel.tsx";
@@ -40,11 +40,7 @@ export function BenchHeader({ autosave }: { autosave: Autosave }): ReactNode {
     >
       <StudyName />
       <SaveState autosave={autosave} />
-      <nav className="ml-4 flex shrink-0 gap-1">
-        <Link to="/" className="rounded-lg px-3 py-1.5 text-muted hover:bg-sunk hover:text-ink">
-          Studies
-        </Link>
-      </nav>
+      <Nav />
     </Header>
   );
 }

@@ -2,6 +2,7 @@ import { Popover } from "radix-ui";
 import { type ReactNode, useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { IconButton } from "../ui/Button.tsx";
+import { useHeldKey } from "../ui/useHeldKey.ts";
 import { COMMANDS } from "./commands.ts";
 import { useBench } from "./model/BenchContext.ts";
 
@@ -33,6 +34,7 @@ export function Shortcuts(): ReactNode {
     window.addEventListener("keydown", cancel, { capture: true });
     return () => window.removeEventListener("keydown", cancel, { capture: true });
   }, [bench]);
+  useHeldKey("b", (held) => bench.lookBack(held));
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
@@ -71,5 +73,8 @@ const MORE = [
   { label: "Zoom a graph, only its time, only its values", shownKeys: "Wheel, Shift, Alt" },
   { label: "Pan a graph or the timeline", shownKeys: "Space drag" },
   { label: "Nudge a focused handle, key or number", shownKeys: "Arrows" },
+  { label: "See the motion before the last change of its curve", shownKeys: "hold B" },
+  { label: "Add a point to a path, delete it", shownKeys: "Insert, Delete" },
+  { label: "Draw handles out of a point", shownKeys: "Alt drag" },
   { label: "Show these", shownKeys: "?" },
 ];

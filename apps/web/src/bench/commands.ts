@@ -222,7 +222,7 @@ export const COMMANDS: readonly Command[] = [
     shownKeys: "V",
     run: always((bench) => {
       bench.view.fit(0, bench.motion.duration);
-      bench.fitPlot();
+      bench.desk.fitPlot();
     }),
   },
   {

@@ -1,7 +1,8 @@
 import type { Curve } from "@levitas/core/curve";
-import { handleAt, handlesOf, snapHandle, withHandle } from "./curve/handles.ts";
-import { PlotView } from "./curve/plotView.ts";
-import { bothTimes, numberLabel } from "./labels.ts";
+import { handleAt, handlesOf, snapHandle, withHandle } from "../curve/plot/handles.ts";
+import { PlotView } from "../curve/plot/plotView.ts";
+import { numberLabel } from "../ui/numberLabel.ts";
+import { bothTimes } from "./labels.ts";
 import { TimelineView } from "./model/timelineView.ts";
 import {
   areaPath,

@@ -1,16 +1,6 @@
 import { frameAt } from "@levitas/core/motion";
 import type { ChannelDefinition } from "@levitas/core/study";
-import { roundTo } from "@levitas/core/value";
-
-/** A true minus; the hyphen of code is too short beside figures. */
-function withMinus(text: string): string {
-  return text.replace("-", "−");
-}
-
-/** A number as a label, with as many decimals as asked for. */
-export function numberLabel(value: number, decimals: number): string {
-  return withMinus(roundTo(value, decimals).toFixed(decimals));
-}
+import { numberLabel } from "../ui/numberLabel.ts";
 
 /** A value of a channel as a label, with its unit. */
 export function valueLabel(channel: ChannelDefinition, value: number): string {

@@ -1,6 +1,7 @@
 import { type ReactNode, useDeferredValue, useRef, useState } from "react";
 import type { StudySort } from "../api/studies.ts";
 import { Header } from "../shell/Header.tsx";
+import { Nav } from "../shell/Nav.tsx";
 import { SearchIcon } from "../ui/icons.tsx";
 import { Segmented } from "../ui/Segmented.tsx";
 import { ImportButton } from "./ImportButton.tsx";
@@ -31,6 +32,7 @@ export function StudiesPage(): ReactNode {
         }
       >
         <span className="text-[15px] font-semibold">Levitas</span>
+        <Nav />
         <label className="relative ml-4 flex items-center">
           <span className="absolute left-2.5 text-muted">
             <SearchIcon size={14} />

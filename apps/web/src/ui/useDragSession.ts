@@ -12,6 +12,7 @@ export interface DragPoint {
   /** Ctrl or Cmd is held: nothing snaps. */
   readonly free: boolean;
   readonly shift: boolean;
+  readonly alt: boolean;
 }
 
 /** What a drag does. `start` answers what the drag holds on to; undefined means it does not begin. */
@@ -35,6 +36,7 @@ export function useDragSession<Session>(handlers: DragHandlers<Session>) {
         dy: y - y0,
         free: event.ctrlKey || event.metaKey,
         shift: event.shiftKey,
+        alt: event.altKey,
       };
       if (tap) {
         handlers.tap?.(point, currentTarget as Element);

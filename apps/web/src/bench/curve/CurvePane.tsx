@@ -1,12 +1,17 @@
 import type { ReactNode } from "react";
-import { CurvePlot } from "./CurvePlot.tsx";
-import { CurveText } from "./CurveText.tsx";
-import { Presets } from "./Presets.tsx";
+import { CurveText } from "../../curve/CurveText.tsx";
+import { DeskContext } from "../../curve/desk/DeskContext.ts";
+import { GhostBar } from "../../curve/GhostBar.tsx";
+import { CurvePlot } from "../../curve/plot/CurvePlot.tsx";
+import { TangleBar } from "../../curve/TangleBar.tsx";
+import { useBench } from "../model/BenchContext.ts";
 import { SpanPanel } from "./SpanPanel.tsx";
+import { StockStrip } from "./StockStrip.tsx";
 import { useSpan } from "./useSpan.ts";
 
 /** The curve of the selected span, large, with its numbers beside it and the stock under it. */
 export function CurvePane(): ReactNode {
+  const bench = useBench();
   const span = useSpan();
   if (!span)
     return (
@@ -30,21 +35,29 @@ export function CurvePane(): ReactNode {
       </section>
     );
   return (
-    <section aria-label="Curve" className="flex min-h-0 flex-1 flex-col">
-      <h2 className="flex shrink-0 items-baseline gap-2 px-3 pt-2 pb-1">
-        <span className="font-semibold whitespace-nowrap">
-          {span.figure.name} · {span.channel.label}
-        </span>
-        <span className="truncate text-[12.5px] text-muted">
-          span {span.index + 1} of {span.track.keys.length - 1} in “{span.tween.name}”
-        </span>
-      </h2>
-      <div className="flex min-h-0 flex-1">
-        <CurvePlot span={span} />
-        <SpanPanel span={span} />
-      </div>
-      <CurveText span={span} />
-      <Presets span={span} />
-    </section>
+    <DeskContext value={bench.desk}>
+      <section aria-label="Curve" className="flex min-h-0 flex-1 flex-col">
+        <h2 className="flex h-9 shrink-0 items-center gap-2 px-3 pt-1">
+          <span className="font-semibold whitespace-nowrap">
+            {span.figure.name} · {span.channel.label}
+          </span>
+          <span className="truncate text-[12.5px] text-muted">
+            span {span.index + 1} of {span.track.keys.length - 1} in “{span.tween.name}”
+          </span>
+          <span className="ml-auto shrink-0 font-normal">
+            <GhostBar />
+          </span>
+        </h2>
+        <div className="flex min-h-0 flex-1">
+          <div className="flex min-w-0 flex-1 flex-col">
+            <CurvePlot title={`Curve of ${span.figure.name} ${span.channel.label}`} />
+          </div>
+          <SpanPanel span={span} />
+        </div>
+        <TangleBar />
+        <CurveText />
+        <StockStrip span={span} />
+      </section>
+    </DeskContext>
   );
 }

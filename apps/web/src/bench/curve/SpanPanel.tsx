@@ -1,21 +1,18 @@
-import {
-  CURVE_KINDS,
-  type Curve,
-  curveKindOf,
-  physicsOf,
-  springDuration,
-} from "@levitas/core/curve";
-import { setSpanCurve, setTrack } from "@levitas/core/edit";
-import { curveRange } from "@levitas/core/reading";
+import { compileCurve } from "@levitas/core/curve";
+import { setTrack } from "@levitas/core/edit";
 import { ANGLE_ROUTES } from "@levitas/core/value";
-import { type ReactNode, useRef } from "react";
+import type { ReactNode } from "react";
+import { CurveKindMenu } from "../../curve/CurveKindMenu.tsx";
+import { CurveNumbers } from "../../curve/CurveNumbers.tsx";
+import { PointPanel } from "../../curve/PointPanel.tsx";
+import { ReadingsList } from "../../curve/ReadingsList.tsx";
 import { Button } from "../../ui/Button.tsx";
 import { ChevronIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
-import { numberLabel } from "../labels.ts";
-import { useBench, useFrame } from "../model/BenchContext.ts";
-import { CurveNumbers } from "./CurveNumbers.tsx";
-import { type Span, spanIn } from "./useSpan.ts";
+import { numberLabel } from "../../ui/numberLabel.ts";
+import { useBench } from "../model/BenchContext.ts";
+import { SharedPart } from "./SharedPart.tsx";
+import type { Span } from "./useSpan.ts";
 
 const ROUTE_WORDS: Readonly<Record<(typeof ANGLE_ROUTES)[number], string>> = {
   none: "plain numbers",
@@ -28,29 +25,15 @@ const ROUTE_WORDS: Readonly<Record<(typeof ANGLE_ROUTES)[number], string>> = {
 /** Beside the plot: which kind of curve, its numbers, how its channel blends, its readings. */
 export function SpanPanel({ span }: { span: Span }): ReactNode {
   const bench = useBench();
-  const { channel, tween, track, key, curve } = span;
-  const choose = (next: Curve) => bench.perform(setSpanCurve, { keyId: key.id, curve: next });
+  const { channel, tween, track } = span;
   const setRoute = (set: Parameters<typeof setTrack>[1]["set"]) =>
     bench.perform(setTrack, { tweenId: tween.id, channel: channel.id, set });
   return (
     <div className="flex w-44 shrink-0 flex-col gap-2 overflow-y-auto pt-1 pr-3 pb-2">
-      <Menu
-        items={CURVE_KINDS.map((kind) => ({
-          text: kind.label,
-          chosen: kind.kind === curve.kind,
-          onSelect: () => kind.kind !== curve.kind && choose(kind.initial),
-        }))}
-      >
-        <Button
-          size="small"
-          className="justify-between font-semibold"
-          aria-label={`${curveKindOf(curve).label}: kind of curve`}
-        >
-          {curveKindOf(curve).label}
-          <ChevronIcon size={14} />
-        </Button>
-      </Menu>
-      <CurveNumbers span={span} />
+      <CurveKindMenu />
+      <CurveNumbers />
+      <PointPanel />
+      <SharedPart span={span} />
       {channel.kind === "angle" && track.mode !== "relative" ? (
         <Menu
           items={ANGLE_ROUTES.map((route) => ({
@@ -87,48 +70,22 @@ export function SpanPanel({ span }: { span: Span }): ReactNode {
           </Button>
         </Menu>
       ) : null}
-      <Readings span={span} />
+      <EndNote span={span} />
+      <ReadingsList brief />
     </div>
   );
 }
 
 const SPACE_WORDS = { oklab: "blends in OKLab", srgb: "blends in sRGB" } as const;
 
-/** What the curve does in numbers, also while it is dragged. */
-function Readings({ span }: { span: Span }): ReactNode {
-  const bench = useBench();
-  const list = useRef<HTMLDListElement>(null);
-  const drawn = useRef<Curve>(undefined);
-  useFrame(({ study }) => {
-    const { curve } = spanIn(study, bench.selection) ?? span;
-    if (!list.current || (drawn.current === curve && list.current.lastChild?.textContent)) return;
-    drawn.current = curve;
-    const { max, min } = curveRange(curve);
-    const percent = (value: number) => `${numberLabel(Math.max(value, 0) * 100, 1)} %`;
-    const isSpring = curve.kind === "spring" || curve.kind === "spring-feel";
-    const natural = isSpring ? springDuration(physicsOf(curve)) * 1000 : 0;
-    const texts = [percent(max - 1), percent(-min), `${numberLabel(natural, 0)} ms`];
-    list.current.querySelectorAll("dd").forEach((element, i) => {
-      element.textContent = texts[i] ?? "";
-    });
-  });
+/** A curve that ends elsewhere than at its target makes the value jump at the next key; that is said. */
+function EndNote({ span }: { span: Span }): ReactNode {
+  const end = compileCurve(span.curve).value(1);
+  if (Math.abs(end - 1) < 1e-6) return null;
   return (
-    <dl
-      ref={list}
-      className="grid grid-cols-[1fr_auto] gap-y-0.5 border-t border-rule pt-1.5 text-[12px]"
-    >
-      <dt className="text-muted">Overshoot</dt>
-      <dd className="font-mono text-[11px]" />
-      <dt className="text-muted">Anticipation</dt>
-      <dd className="font-mono text-[11px]" />
-      {span.curve.kind === "spring" || span.curve.kind === "spring-feel" ? (
-        <>
-          <dt className="text-muted" title="What the spring takes by itself; a span stretches it">
-            Natural time
-          </dt>
-          <dd className="font-mono text-[11px]" />
-        </>
-      ) : null}
-    </dl>
+    <p className="text-[11.5px] leading-snug text-marigold-ink">
+      This curve ends at {numberLabel(end * 100, 0)} % of the way; at the next key the value jumps
+      to that key.
+    </p>
   );
 }

@@ -5,6 +5,7 @@ import {
   isEmpty,
   record,
   redo,
+  reshapeSpan,
   startHistory,
   undo,
 } from "@levitas/core/edit";
@@ -12,7 +13,8 @@ import { compileStudy, linearTwin, type Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { Clock } from "../../clock/clock.ts";
-import { PlotView } from "../curve/plotView.ts";
+import type { CurveDesk } from "../../curve/desk/desk.ts";
+import { createSpanDesk } from "../curve/spanDesk.ts";
 import { Gesture } from "./gesture.ts";
 import { firstSelection, prune, type Selection } from "./selection.ts";
 import { TimelineView } from "./timelineView.ts";
@@ -44,9 +46,12 @@ export interface Frame {
 export class Bench {
   readonly clock = new Clock();
   readonly view = new TimelineView();
-  readonly plot = new PlotView();
   readonly store: StoreApi<BenchState>;
+  /** Where the curve of the selected span is worked on. */
+  readonly desk: CurveDesk;
   private gesture: Gesture | undefined;
+  /** Shown instead of the study while a person looks back at how it was. */
+  private lookedBackAt: Study | undefined;
   private compiled: Motion;
   private poses: Float64Array;
   private readonly drawers = new Set<(frame: Frame) => void>();
@@ -64,22 +69,13 @@ export class Bench {
     this.clock.setDuration(this.compiled.duration);
     this.clock.onDraw(this.drawFrame);
     this.view.onChange(() => this.clock.invalidate());
+    this.desk = createSpanDesk(this);
   }
 
   /** Whether something is being dragged. */
   get dragging(): boolean {
     return this.gesture !== undefined;
   }
-
-  /** Shows the whole curve again, as it does until a person zooms. */
-  fitPlot(): void {
-    this.plot.fitted = true;
-    this.plot.version++;
-    this.plotStale = true;
-    this.clock.invalidate();
-  }
-  /** Set when the plot has to fit its curve anew, also if that did not change. */
-  plotStale = false;
 
   /** The study as it is kept. */
   get study(): Study {
@@ -88,7 +84,7 @@ export class Bench {
 
   /** The study as it is shown. */
   get shown(): Study {
-    return this.gesture?.preview ?? this.study;
+    return this.lookedBackAt ?? this.gesture?.preview ?? this.study;
   }
 
   get selection(): Selection {
@@ -143,8 +139,6 @@ export class Bench {
       invalidate: () => this.clock.invalidate(),
       end: (change) => {
         if (this.gesture === gesture) this.gesture = undefined;
-        // The view may have widened under the drag; it fits again now that it is over.
-        this.plotStale = true;
         if (change) this.commit(change, this.selection);
         this.clock.invalidate();
       },
@@ -156,6 +150,17 @@ export class Bench {
   /** Ends a gesture as if the pointer had been released. */
   endGesture(): void {
     this.gesture?.commit();
+  }
+
+  /** Shows the motion with the curve as it was before its last changes, for as long as it is held. */
+  lookBack(held: boolean): void {
+    const { ghost } = this.desk.store.getState();
+    const keyId = this.selection.span;
+    this.lookedBackAt =
+      held && ghost && keyId !== null
+        ? reshapeSpan(this.study, { keyId, curve: ghost }).after
+        : undefined;
+    this.clock.invalidate();
   }
 
   /** Takes a gesture back; answers whether there was one. */

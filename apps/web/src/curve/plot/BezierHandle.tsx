@@ -1,34 +1,32 @@
 import type { CubicBezierCurve } from "@levitas/core/curve";
-import { setSpanCurve } from "@levitas/core/edit";
 import { type KeyboardEvent, type ReactNode, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
+import { numberLabel } from "../../ui/numberLabel.ts";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
-import { numberLabel } from "../labels.ts";
-import { useBench, useFrame } from "../model/BenchContext.ts";
-import type { Gesture } from "../model/gesture.ts";
+import { useDesk, useDeskCurve, useDeskFrame } from "../desk/DeskContext.ts";
+import type { DeskDrag } from "../desk/desk.ts";
 import { type HandleIndex, handleAt, handlesOf, snapHandle, withHandle } from "./handles.ts";
-import { type Span, spanIn } from "./useSpan.ts";
 
 interface Session {
-  readonly gesture: Gesture;
+  readonly drag: DeskDrag;
   readonly curve: CubicBezierCurve;
   readonly from: { readonly x: number; readonly y: number };
   readonly perPixel: { readonly x: number; readonly y: number };
 }
 
 /** One handle of a cubic-bezier: free in value, clamped in time. A keyword or line becomes one. */
-export function CurveHandle({ span, index }: { span: Span; index: HandleIndex }): ReactNode {
-  const bench = useBench();
+export function BezierHandle({ index }: { index: HandleIndex }): ReactNode {
+  const desk = useDesk();
+  const kept = useDeskCurve();
   const group = useRef<SVGGElement>(null);
   const arm = useRef<SVGLineElement>(null);
-  const keyId = span.key.id;
 
-  useFrame(({ study }) => {
-    const curve = handlesOf((spanIn(study, bench.selection) ?? span).curve);
+  useDeskFrame((frame) => {
+    const curve = handlesOf(frame.curve);
     if (!curve || !group.current || !arm.current) return;
-    const { plot } = bench;
+    const { plot } = desk;
     const { x, y } = handleAt(curve, index);
     writeAttributes(group.current, {
       transform: `translate(${plot.toX(x)} ${plot.toY(y)})`,
@@ -46,33 +44,33 @@ export function CurveHandle({ span, index }: { span: Span; index: HandleIndex })
 
   const bind = useDragSession<Session>({
     start: () => {
-      const curve = handlesOf(span.curve);
+      const curve = handlesOf(desk.current);
       if (!curve) return undefined;
       return {
-        gesture: bench.begin(),
+        drag: desk.begin(),
         curve,
         from: handleAt(curve, index),
         // Held fast: the view may widen under the drag, the hand must not feel it.
-        perPixel: bench.plot.perPixel,
+        perPixel: desk.plot.perPixel,
       };
     },
-    move: ({ gesture, curve, from, perPixel }, { dx, dy, x, y, free }) => {
-      if (!gesture.active) return;
+    move: ({ drag, curve, from, perPixel }, { dx, dy, x, y, free }) => {
+      if (!drag.active) return;
       const wanted = { x: from.x + dx * perPixel.x, y: from.y - dy * perPixel.y };
       const snapped = snapHandle(wanted, perPixel, free);
       const next = withHandle(curve, index, snapped);
-      gesture.update((study) => setSpanCurve(study, { keyId, curve: next }));
+      drag.update(next);
       const at = handleAt(next, index);
       const why = snapped.to === "" ? "" : `\n${snapped.to}`;
       showTip(x, y, `time ${numberLabel(at.x, 2)}  value ${numberLabel(at.y, 2)}${why}`);
     },
-    end: ({ gesture }, cancelled) => (cancelled ? gesture.cancel() : gesture.commit()),
+    end: ({ drag }, cancelled) => (cancelled ? drag.cancel() : drag.commit()),
     // A click is for the keyboard: from then on the arrows nudge this handle.
     tap: (_, target) => (target as SVGElement).focus(),
   });
 
   const nudge = (event: KeyboardEvent) => {
-    const curve = handlesOf(span.curve);
+    const curve = handlesOf(desk.current);
     const way = WAYS[event.key];
     if (!curve || !way) return;
     event.preventDefault();
@@ -80,10 +78,10 @@ export function CurveHandle({ span, index }: { span: Span; index: HandleIndex })
     const step = event.shiftKey ? 0.1 : event.altKey ? 0.001 : 0.01;
     const { x, y } = handleAt(curve, index);
     const next = withHandle(curve, index, { x: x + way[0] * step, y: y + way[1] * step });
-    bench.perform(setSpanCurve, { keyId, curve: next });
+    desk.set(next);
   };
 
-  const isGhost = span.curve.kind === "linear";
+  const isGhost = kept.kind === "linear";
   return (
     <>
       <line

@@ -1,32 +1,33 @@
-import { curveKindOf, parseCurve, printCurve } from "@levitas/core/curve";
-import { setSpanCurve } from "@levitas/core/edit";
+import { curveKindOf, printCurve } from "@levitas/core/curve";
 import { faultText } from "@levitas/core/fault";
 import { cssCurve } from "@levitas/core/format";
 import { type ReactNode, useEffect, useState } from "react";
-import { Button } from "../../ui/Button.tsx";
-import { copyText } from "../../ui/copyText.ts";
-import { useBench } from "../model/BenchContext.ts";
-import type { Span } from "./useSpan.ts";
+import { Button } from "../ui/Button.tsx";
+import { copyText } from "../ui/copyText.ts";
+import { useDesk, useDeskCurve } from "./desk/DeskContext.ts";
+import { isTangled, soundCurve } from "./desk/desk.ts";
+import { readPasted } from "./readPasted.ts";
 
 /** The curve as text: to copy as CSS, or to type or paste another. What cannot be read stays and is explained. */
-export function CurveText({ span }: { span: Span }): ReactNode {
-  const bench = useBench();
-  const css = cssCurve(span.curve);
+export function CurveText(): ReactNode {
+  const desk = useDesk();
+  const curve = useDeskCurve();
   // What CSS does not know is shown as it is said here, and copied as what CSS can run.
-  const text = curveKindOf(span.curve).css ? css : printCurve(span.curve);
+  const text = curveKindOf(curve).css ? cssCurve(curve) : printCurve(curve);
   const [typed, setTyped] = useState(text);
   const [fault, setFault] = useState("");
   useEffect(() => {
     setTyped(text);
     setFault("");
   }, [text]);
-  const take = (value: string) => {
+  const take = async (value: string) => {
     if (value.trim() === text) return;
-    const curve = parseCurve(value);
-    if (curve.ok) {
+    const read = await readPasted(value);
+    const [first] = read.ok ? read.value : [];
+    if (first) {
       setFault("");
-      bench.perform(setSpanCurve, { keyId: span.key.id, curve: curve.value });
-    } else setFault(curve.faults.map(faultText).join(" "));
+      desk.set(first.curve, []);
+    } else if (!read.ok) setFault(read.faults.map(faultText).join(" "));
   };
   return (
     <div className="shrink-0 px-3 pb-1.5">
@@ -37,10 +38,10 @@ export function CurveText({ span }: { span: Span }): ReactNode {
           spellCheck={false}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
-          onBlur={(event) => take(event.target.value)}
+          onBlur={(event) => void take(event.target.value)}
           onKeyDown={(event) => {
             event.stopPropagation();
-            if (event.key === "Enter") take(event.currentTarget.value);
+            if (event.key === "Enter") void take(event.currentTarget.value);
             if (event.key === "Escape") {
               setTyped(text);
               setFault("");
@@ -48,7 +49,11 @@ export function CurveText({ span }: { span: Span }): ReactNode {
           }}
           className={`h-7 min-w-0 flex-1 rounded-md border bg-raised px-2 font-mono text-[11px] ${fault ? "border-fault" : "border-edge/40"}`}
         />
-        <Button size="small" onClick={() => copyText(css, "the curve as CSS")}>
+        <Button
+          size="small"
+          disabled={isTangled(curve)}
+          onClick={() => copyText(cssCurve(soundCurve(curve)), "the curve as CSS")}
+        >
           Copy curve
         </Button>
       </div>

@@ -1,20 +1,12 @@
 import { compileCurve } from "@levitas/core/curve";
-import { layerColorAt, trackValue } from "@levitas/core/motion";
 import { type ReactNode, type RefObject, useEffect, useRef } from "react";
-import { numberLabel, valueLabel } from "../labels.ts";
-import { useBench, useFrame } from "../model/BenchContext.ts";
+import { numberLabel } from "../../ui/numberLabel.ts";
+import { useDesk, useDeskFrame } from "../desk/DeskContext.ts";
 import { INSET } from "./plotView.ts";
-import { type Span, spanIn, spanTimes } from "./useSpan.ts";
 
 /** Pointing anywhere at the plot says the time and the value there, in the curve's and real units. */
-export function PlotReader({
-  span,
-  svg,
-}: {
-  span: Span;
-  svg: RefObject<SVGSVGElement | null>;
-}): ReactNode {
-  const bench = useBench();
+export function PlotReader({ svg }: { svg: RefObject<SVGSVGElement | null> }): ReactNode {
+  const desk = useDesk();
   const label = useRef<HTMLDivElement>(null);
   const line = useRef<HTMLDivElement>(null);
   const dot = useRef<HTMLDivElement>(null);
@@ -25,11 +17,11 @@ export function PlotReader({
     if (!element) return;
     const move = (event: PointerEvent) => {
       pointer.current = event.clientX - element.getBoundingClientRect().left;
-      bench.clock.invalidate();
+      desk.invalidate();
     };
     const leave = () => {
       pointer.current = null;
-      bench.clock.invalidate();
+      desk.invalidate();
     };
     element.addEventListener("pointermove", move);
     element.addEventListener("pointerleave", leave);
@@ -37,26 +29,19 @@ export function PlotReader({
       element.removeEventListener("pointermove", move);
       element.removeEventListener("pointerleave", leave);
     };
-  }, [bench, svg]);
+  }, [desk, svg]);
 
-  useFrame(({ study, motion }) => {
+  useDeskFrame(({ sound, duration }) => {
     if (!label.current || !line.current || !dot.current) return;
-    const { plot } = bench;
+    const { plot } = desk;
     const p = pointer.current === null ? Number.NaN : plot.fromX(pointer.current);
-    const shown = p >= 0 && p <= 1 && !bench.dragging;
+    const shown = p >= 0 && p <= 1 && !desk.dragging;
     for (const each of [label, line, dot])
       if (each.current) each.current.style.visibility = shown ? "visible" : "hidden";
     if (!shown) return;
-    const now = spanIn(study, bench.selection) ?? span;
-    const at = spanTimes(motion, now);
-    if (!at) return;
-    const value = compileCurve(now.curve).value(p);
-    const time = at.start + p * at.length;
-    const real =
-      now.channel.kind === "color"
-        ? layerColorAt(at.layer, time)
-        : valueLabel(now.channel, trackValue(at.layer.track, at.layer.origin, time, 0));
-    label.current.textContent = `${numberLabel(p * 100, 0)} % · ${numberLabel(p * at.length, 0)} ms\nvalue ${numberLabel(value, 2)}\n${now.channel.label} ${real}`;
+    const value = compileCurve(sound).value(p);
+    const more = desk.host.describe(p);
+    label.current.textContent = `${numberLabel(p * 100, 0)} % · ${numberLabel(p * duration, 0)} ms\nvalue ${numberLabel(value, 2)}${more ? `\n${more}` : ""}`;
     const x = plot.toX(p);
     const y = plot.toY(value);
     line.current.style.translate = `${x}px ${INSET.top}px`;

@@ -1,17 +1,17 @@
 import { type RefObject, useEffect } from "react";
 import { onPanDrag } from "../../ui/panDrag.ts";
-import { useBench } from "../model/BenchContext.ts";
+import { useDesk } from "../desk/DeskContext.ts";
 
 /**
  * The wheel over the plot zooms at the pointer, with Shift only time, with Alt only value; dragging
- * with the middle button, or with Space held, pans; a double-click fits the view again.
+ * with the middle button, or with Space held, pans.
  */
 export function usePlotZoom(svg: RefObject<SVGSVGElement | null>): void {
-  const bench = useBench();
+  const desk = useDesk();
   useEffect(() => {
     const element = svg.current;
     if (!element) return;
-    const view = bench.plot;
+    const view = desk.plot;
     const wheel = (event: WheelEvent) => {
       event.preventDefault();
       const box = element.getBoundingClientRect();
@@ -23,23 +23,20 @@ export function usePlotZoom(svg: RefObject<SVGSVGElement | null>): void {
         Math.exp(-delta * 0.0015),
         axes,
       );
-      bench.clock.invalidate();
+      desk.invalidate();
     };
-    const fit = () => bench.fitPlot();
     element.addEventListener("wheel", wheel, { passive: false });
     const stopPan = onPanDrag(
       element,
       (dx, dy) => {
         view.panBy(dx, dy);
-        bench.clock.invalidate();
+        desk.invalidate();
       },
-      () => bench.clock.toggle(),
+      () => desk.host.clock.toggle(),
     );
-    element.addEventListener("dblclick", fit);
     return () => {
       element.removeEventListener("wheel", wheel);
       stopPan();
-      element.removeEventListener("dblclick", fit);
     };
-  }, [bench, svg]);
+  }, [desk, svg]);
 }

@@ -1,0 +1,1 @@
+export { readCurveText } from "@levitas/core/format";

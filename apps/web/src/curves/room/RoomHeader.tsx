@@ -1,0 +1,224 @@
+import { NAME_LENGTH } from "@levitas/core/format";
+import { type ReactNode, useEffect, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { useNavigate } from "react-router";
+import { useDeskCurve } from "../../curve/desk/DeskContext.ts";
+import { isTangled } from "../../curve/desk/desk.ts";
+import { Header } from "../../shell/Header.tsx";
+import { Nav } from "../../shell/Nav.tsx";
+import { Button, IconButton } from "../../ui/Button.tsx";
+import { MoreIcon, RedoIcon, UndoIcon } from "../../ui/icons.tsx";
+import { Menu } from "../../ui/Menu.tsx";
+import { say } from "../../ui/notices.tsx";
+import { toggleRacer } from "../lineup/lineup.ts";
+import { useCurveActions } from "../useCurves.ts";
+import { useRoom, useRoomState } from "./RoomContext.ts";
+import type { SaveState } from "./room.ts";
+
+/** The bar over the room: the curve's name, whether it is kept, undo, and what else can be done. */
+export function RoomHeader(): ReactNode {
+  const room = useRoom();
+  const { loose } = room;
+  const curve = useDeskCurve();
+  const tangled = isTangled(curve);
+  const navigate = useNavigate();
+  const { keep, duplicate, remove } = useCurveActions();
+  // What can be undone is read anew after every step.
+  useRoomState((state) => state.steps);
+  const keepNow = () =>
+    keep(room.record, (kept) => navigate(`/curves/${kept.id}`, { replace: room.id === null }));
+  const race = () => {
+    const id = room.id ?? `try ${Date.now()}`;
+    if (toggleRacer({ id, name: room.record.name, curve: room.curve })) {
+      say("The lineup has changed.");
+      navigate("/curves");
+    } else say("Six curves race already. Take one out first.");
+  };
+  useRoomKeys();
+  return (
+    <>
+      <Header
+        actions={
+          <>
+            <IconButton
+              label={loose.canUndo() ? "Undo" : "Nothing to undo"}
+              disabled={!loose.canUndo()}
+              onClick={loose.undo}
+            >
+              <UndoIcon />
+            </IconButton>
+            <IconButton
+              label={loose.canRedo() ? "Redo" : "Nothing to redo"}
+              disabled={!loose.canRedo()}
+              onClick={loose.redo}
+            >
+              <RedoIcon />
+            </IconButton>
+            <Button disabled={tangled} onClick={race}>
+              Race it
+            </Button>
+            {room.id === null ? (
+              <Button look="main" disabled={tangled} onClick={keepNow}>
+                Keep as own curve
+              </Button>
+            ) : (
+              <Menu
+                align="end"
+                items={[
+                  {
+                    text: "Duplicate",
+                    onSelect: () =>
+                      duplicate.mutate(room.id ?? "", {
+                        onSuccess: (copy) => navigate(`/curves/${copy.id}`),
+                      }),
+                  },
+                  {
+                    text: "Delete",
+                    onSelect: () =>
+                      remove.mutate(
+                        { id: room.id ?? "", name: room.record.name },
+                        { onSuccess: () => navigate("/curves") },
+                      ),
+                  },
+                ]}
+              >
+                <IconButton label="More for this curve">
+                  <MoreIcon />
+                </IconButton>
+              </Menu>
+            )}
+          </>
+        }
+      >
+        <CurveName />
+        <SaveNote />
+        <Nav />
+      </Header>
+      <ConflictBar />
+    </>
+  );
+}
+
+function useRoomKeys(): void {
+  const room = useRoom();
+  const { loose, clock } = room;
+  const options = { enableOnFormTags: ["slider", "spinbutton", "radio"] as const };
+  useHotkeys(
+    "mod+z",
+    (event) => {
+      event.preventDefault();
+      loose.undo();
+    },
+    options,
+  );
+  useHotkeys(
+    "mod+shift+z, mod+y",
+    (event) => {
+      event.preventDefault();
+      loose.redo();
+    },
+    options,
+  );
+  useHotkeys(
+    "space",
+    (event) => {
+      if (event.defaultPrevented || document.activeElement?.matches("button:focus-visible")) return;
+      event.preventDefault();
+      clock.toggle();
+    },
+    options,
+  );
+  useHotkeys("v", () => loose.desk.fitPlot(), options);
+  useHotkeys("insert", () => loose.desk.addPointAfter(undefined), options);
+  useEffect(() => {
+    // Before anything else hears of it: Escape takes back what is being dragged.
+    const cancel = (event: KeyboardEvent) => {
+      if (event.key === "Escape" && loose.desk.cancel()) event.stopPropagation();
+    };
+    window.addEventListener("keydown", cancel, { capture: true });
+    return () => window.removeEventListener("keydown", cancel, { capture: true });
+  }, [loose]);
+}
+
+function CurveName(): ReactNode {
+  const room = useRoom();
+  const name = useRoomState((state) => state.name);
+  const [typed, setTyped] = useState<string | null>(null);
+  const take = (value: string) => {
+    setTyped(null);
+    if (value.trim() !== "" && value.trim() !== name) room.say({ name: value.trim() });
+  };
+  return (
+    <>
+      <title>{`${name}, Levitas`}</title>
+      <input
+        aria-label="Name of the curve"
+        value={typed ?? name}
+        maxLength={NAME_LENGTH}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={(event) => take(event.target.value)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === "Enter") event.currentTarget.blur();
+          if (event.key === "Escape") setTyped(null);
+        }}
+        className="[field-sizing:content] max-w-64 min-w-16 rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[15px] font-semibold hover:border-rule focus:border-spruce"
+      />
+    </>
+  );
+}
+
+const NOTES: Readonly<Record<SaveState["kind"], string>> = {
+  loose: "not kept yet",
+  saved: "saved",
+  waiting: "saving…",
+  tangled: "not saved: it runs back in time",
+  offline: "kept in this browser",
+  conflict: "changed elsewhere",
+};
+
+function SaveNote(): ReactNode {
+  const save = useRoomState((state) => state.save);
+  return (
+    <span
+      role="status"
+      aria-label="Save state"
+      data-state={save.kind}
+      title={save.kind === "offline" ? save.reason : undefined}
+      className={`truncate text-[12.5px] ${save.kind === "tangled" || save.kind === "conflict" ? "text-fault" : "text-muted"}`}
+    >
+      {NOTES[save.kind]}
+    </span>
+  );
+}
+
+/** The curve was saved elsewhere since: keep this one, take that one, or keep both. */
+function ConflictBar(): ReactNode {
+  const room = useRoom();
+  const save = useRoomState((state) => state.save);
+  const { keep } = useCurveActions();
+  if (save.kind !== "conflict") return null;
+  return (
+    <div
+      role="alert"
+      className="flex shrink-0 items-center gap-2 border-b border-fault bg-raised px-4 py-1.5"
+    >
+      <p className="flex-1">
+        This curve was saved elsewhere as “{save.theirs.name}”. Nothing of either is lost yet.
+      </p>
+      <Button size="small" onClick={() => room.keepMine()}>
+        Keep mine
+      </Button>
+      <Button size="small" onClick={() => room.takeTheirs()}>
+        Take the other
+      </Button>
+      <Button
+        size="small"
+        disabled={isTangled(room.curve)}
+        onClick={() => keep(room.record, () => room.takeTheirs())}
+      >
+        Keep both
+      </Button>
+    </div>
+  );
+}

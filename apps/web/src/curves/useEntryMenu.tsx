@@ -1,0 +1,60 @@
+import { printCurve } from "@levitas/core/curve";
+import { cssCurve, NAME_LENGTH } from "@levitas/core/format";
+import { type ReactNode, useState } from "react";
+import { useNavigate } from "react-router";
+import { copyText } from "../ui/copyText.ts";
+import type { MenuItem } from "../ui/Menu.tsx";
+import type { Entry } from "./entries.ts";
+import { roomAddress } from "./room/roomAddress.ts";
+import { useCurveActions } from "./useCurves.ts";
+
+/** What can be done with a curve of the gallery, and the field for its name while that is changed. */
+export function useEntryMenu(entry: Entry): {
+  items: readonly MenuItem[];
+  renameField: ReactNode;
+} {
+  const navigate = useNavigate();
+  const { duplicate, remove, rename, keep } = useCurveActions();
+  const [naming, setNaming] = useState(false);
+  const { curve, name, detail, own } = entry;
+  const title = `${name} ${own ? "" : detail}`.trim();
+  const items: MenuItem[] = [
+    { text: "Open in the curve room", onSelect: () => navigate(roomAddress(entry)) },
+    { text: "Copy as CSS", onSelect: () => void copyText(cssCurve(curve), `${title} as CSS`) },
+    { text: "Copy as text", onSelect: () => void copyText(printCurve(curve), title) },
+  ];
+  if (own)
+    items.push(
+      { text: "Rename", onSelect: () => setNaming(true) },
+      { text: "Duplicate", onSelect: () => duplicate.mutate(own.id) },
+      { text: "Delete", onSelect: () => remove.mutate(own) },
+    );
+  else
+    items.push({
+      text: "Keep as own curve",
+      onSelect: () => keep({ name: title, curve, tags: [], notes: "", duration: 800 }),
+    });
+  const finish = (typed: string) => {
+    setNaming(false);
+    const next = typed.trim();
+    if (own && next !== "" && next !== own.name) rename.mutate({ curve: own, name: next });
+  };
+  const renameField = naming ? (
+    <input
+      aria-label="Name of the curve"
+      // biome-ignore lint/a11y/noAutofocus: the person has just asked to type here
+      autoFocus
+      defaultValue={name}
+      maxLength={NAME_LENGTH}
+      onFocus={(event) => event.target.select()}
+      onBlur={(event) => finish(event.target.value)}
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        if (event.key === "Enter") event.currentTarget.blur();
+        if (event.key === "Escape") setNaming(false);
+      }}
+      className="h-6 min-w-0 flex-1 rounded-md border border-spruce bg-paper px-1 font-semibold"
+    />
+  ) : null;
+  return { items, renameField };
+}
