@@ -277,12 +277,12 @@ describe("working on the bench", () => {
       await waitUntilSaved(page);
       return tracksOf(await storedDocument(server.url, id), "pass", "y")[0]?.track.keys[0]?.curve;
     };
-    await press(page, "overshoot");
+    await press(page, "back out");
     expect(await curve()).toEqual({ kind: "back", direction: "out", overshoot: 0.1 });
     await type('[aria-label="Overshoot"]', "25");
     await press(page, "in-out");
     expect(await curve()).toEqual({ kind: "back", direction: "in-out", overshoot: 0.25 });
-    await press(page, "spring");
+    await press(page, "spring lively");
     await type('[aria-label="Settle"]', "0.8s");
     expect(await curve()).toEqual({ kind: "spring-feel", overshoot: 0.2, settle: 800 });
     expect(

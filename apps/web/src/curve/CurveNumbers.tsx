@@ -37,7 +37,7 @@ export function CurveNumbers({ sliders = false }: { sliders?: boolean }): ReactN
   const editable = handlesOf(curve) ?? curve;
   const { parameters, directions } = curveKindOf(editable);
   return (
-    <div className="grid grid-cols-2 gap-1.5">
+    <div className="grid grid-cols-2 gap-1.5 empty:hidden">
       {directions && "direction" in editable ? (
         <div className="col-span-2">
           <Segmented<Direction>

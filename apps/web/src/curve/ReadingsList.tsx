@@ -12,7 +12,7 @@ interface Line {
   readonly title?: string;
   /** Shown where there is little room, too. */
   readonly brief?: true;
-  readonly text: (readings: Readings, duration: number, curve: Curve) => string;
+  readonly text: (readings: Readings, duration: number, brief: boolean) => string;
 }
 
 const percent = (share: number) => `${numberLabel(share * 100, 1)} %`;
@@ -20,13 +20,21 @@ const speed = (slope: number) =>
   Number.isFinite(slope) ? `${numberLabel(slope, 2)} ×` : slope > 0 ? "vertical" : "vertical, back";
 const time = (at: number | null, duration: number) =>
   at === null ? "never" : `${numberLabel(at * duration, 0)} ms`;
-const peak = (share: number, at: number, duration: number) =>
-  share > 0 ? `${percent(share)} at ${numberLabel(at * duration, 0)} ms` : "none";
+const peak = (share: number, at: number, duration: number, brief: boolean) =>
+  brief
+    ? percent(share)
+    : share > 0
+      ? `${percent(share)} at ${numberLabel(at * duration, 0)} ms`
+      : "none";
 
 /** The readings, in the order they are listed. */
 export const READING_LINES: readonly Line[] = [
-  { label: "Overshoot", brief: true, text: (r, d) => peak(r.overshoot, r.overshootAt, d) },
-  { label: "Anticipation", brief: true, text: (r, d) => peak(r.anticipation, r.anticipationAt, d) },
+  { label: "Overshoot", brief: true, text: (r, d, b) => peak(r.overshoot, r.overshootAt, d, b) },
+  {
+    label: "Anticipation",
+    brief: true,
+    text: (r, d, b) => peak(r.anticipation, r.anticipationAt, d, b),
+  },
   { label: "First reach", text: (r, d) => time(r.firstReach, d) },
   {
     label: "Settles",
@@ -38,9 +46,11 @@ export const READING_LINES: readonly Line[] = [
     label: "Top speed",
     brief: true,
     title: "Relative to constant speed",
-    text: (r, d) =>
+    text: (r, d, b) =>
       Number.isFinite(r.peakSpeed)
-        ? `${numberLabel(r.peakSpeed, 1)} × at ${numberLabel(r.peakSpeedAt * d, 0)} ms`
+        ? b
+          ? `${numberLabel(r.peakSpeed, 1)} ×`
+          : `${numberLabel(r.peakSpeed, 1)} × at ${numberLabel(r.peakSpeedAt * d, 0)} ms`
         : r.jumps.length > 0
           ? "jumps"
           : "vertical",
@@ -67,7 +77,7 @@ export function ReadingsList({ brief = false }: { brief?: boolean }): ReactNode 
       return;
     drawn.current = { curve: sound, duration };
     const readings = readCurve(sound);
-    const texts = lines.map((line) => line.text(readings, duration, sound));
+    const texts = lines.map((line) => line.text(readings, duration, brief));
     if (natural) texts.push(`${numberLabel(naturalDuration(sound) ?? 0, 0)} ms`);
     for (const [i, element] of [...(list.current?.querySelectorAll("dd") ?? [])].entries())
       if (element.textContent !== texts[i]) element.textContent = texts[i] ?? "";

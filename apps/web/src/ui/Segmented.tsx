@@ -8,11 +8,14 @@ export function Segmented<T extends string>({
   value,
   options,
   onChange,
+  vertical = false,
 }: {
   label: string;
   value: T;
   options: readonly { readonly value: T; readonly text: string; readonly title?: string }[];
   onChange: (value: T) => void;
+  /** One under the other. */
+  vertical?: boolean;
 }): ReactNode {
   return (
     <ToggleGroup.Root
@@ -21,7 +24,7 @@ export function Segmented<T extends string>({
       value={value}
       // Radix answers "" when the chosen one is pressed again; one is always chosen.
       onValueChange={(next) => next !== "" && onChange(next as T)}
-      className="inline-flex shrink-0 rounded-lg bg-sunk p-0.5"
+      className={`inline-flex shrink-0 rounded-lg bg-sunk p-0.5 ${vertical ? "flex-col" : ""}`}
     >
       {options.map((option) => (
         <ToggleGroup.Item

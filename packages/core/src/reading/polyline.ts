@@ -1,7 +1,8 @@
 import { type Curve, compileCurve, landmarksOf, segmentsOf } from "../curve/index.ts";
 
-/** Points per piece of a path; enough for a screen. */
-const PER_PIECE = 16;
+/** Points of a whole path, and of a piece at least and at most; enough for a wide screen. */
+const WHOLE_PATH = 320;
+const PER_PIECE = { least: 8, most: 64 };
 
 /** Landmarks beyond this are closer than a pixel and are left to the even samples. */
 const MOST_LANDMARKS = 1000;
@@ -40,9 +41,11 @@ export function curvePolyline(curve: Curve, count: number): Float64Array {
 function pathPolyline(points: Parameters<typeof segmentsOf>[0]): Float64Array {
   const [first] = points;
   const line: number[] = first ? [first.x, first.y] : [];
+  const wanted = Math.ceil(WHOLE_PATH / Math.max(points.length - 1, 1));
+  const perPiece = Math.min(Math.max(wanted, PER_PIECE.least), PER_PIECE.most);
   for (const { from, out, in: before, to, straight } of segmentsOf(points)) {
-    for (let i = 1; i < PER_PIECE && !straight; i++) {
-      const t = i / PER_PIECE;
+    for (let i = 1; i < perPiece && !straight; i++) {
+      const t = i / perPiece;
       const u = 1 - t;
       const [a, b, c, d] = [u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t];
       line.push(

@@ -31,8 +31,8 @@ export function StockStrip({ span }: { span: Span }): ReactNode {
   return (
     <section aria-label="Curves to choose from" className="shrink-0 border-t border-rule">
       <div className="flex h-26 items-stretch">
-        <div className="flex w-20 shrink-0 flex-col gap-1 border-r border-rule p-1.5 [&_[role=group]]:flex-col">
-          <Segmented label="Shelf" value={shelf} options={SHELVES} onChange={setShelf} />
+        <div className="flex w-20 shrink-0 flex-col gap-1 border-r border-rule p-1.5">
+          <Segmented label="Shelf" value={shelf} options={SHELVES} onChange={setShelf} vertical />
         </div>
         <div className="grid flex-1 auto-rows-min grid-cols-6 gap-x-0.5 overflow-y-auto p-1">
           {offers.length === 0 ? (

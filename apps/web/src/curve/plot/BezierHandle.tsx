@@ -99,9 +99,9 @@ export function BezierHandle({ index }: { index: HandleIndex }): ReactNode {
         aria-label={index === 1 ? "First handle" : "Second handle"}
         aria-valuenow={0}
         data-handle={index}
-        className="cursor-grab touch-none"
+        className="group/handle cursor-grab touch-none outline-none"
       >
-        <circle r={13} className="fill-transparent" />
+        <circle r={13} className="fill-transparent group-focus-visible/handle:fill-spruce/25" />
         <circle r={6} className="fill-raised stroke-spruce" strokeWidth={2.2} />
       </g>
     </>

@@ -293,8 +293,8 @@ function drawFrame(parts: Parts, { plot }: CurveDesk): void {
     grid += `M${plot.toX(part)} ${top}V${bottom}M${left} ${plot.toY(part)}H${right}`;
   set(parts.grid, { d: grid });
   set(parts.diagonal, { d: `M${left} ${bottom}L${right} ${top}` });
-  set(parts.one, { x: left - 7, y: top + 4 });
-  set(parts.zero, { x: left - 7, y: bottom + 4 });
+  set(parts.one, { x: left - 10, y: top + 4 });
+  set(parts.zero, { x: left - 10, y: bottom + 4 });
   set(parts.duration, { x: right, y: plot.height - 7 });
 }
 
@@ -353,7 +353,7 @@ function drawReadings(parts: Parts, { plot }: CurveDesk, curve: Curve, duration:
   const passes = overshoot > 0.0005;
   set(parts.peak, {
     x: Math.min(Math.max(plot.toX(overshootAt), left + 20), right - 20),
-    y: plot.toY(1 + overshoot) - 8,
+    y: plot.toY(1 + overshoot) - (curve.kind === "path" ? 15 : 8),
     text: passes ? `+${numberLabel(overshoot * 100, 0)} %` : "",
   });
   const reaches = firstReach !== null && firstReach < 0.995;

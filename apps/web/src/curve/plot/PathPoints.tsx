@@ -99,6 +99,9 @@ export function PathPoints({ guide }: { guide: Guide }): ReactNode {
   );
 }
 
+/** What can be grabbed around a point; it shows where the keyboard is. */
+const GRIP = "fill-transparent group-focus-visible/point:fill-spruce/25";
+
 const pathOf = (desk: CurveDesk): PathCurve | undefined =>
   desk.current.kind === "path" ? desk.current : undefined;
 
@@ -204,9 +207,9 @@ const PathPointBead = memo(function PathPointBead({
       tabIndex={0}
       aria-label={`Point ${index + 1} of ${count}`}
       aria-valuenow={0}
-      className="cursor-grab touch-none outline-offset-4"
+      className="group/point cursor-grab touch-none outline-none"
     >
-      <circle r={12} className="fill-transparent" />
+      <circle r={12} className={GRIP} />
       <rect
         x={-5}
         y={-5}
@@ -278,9 +281,9 @@ function PathHandle({ index, side }: { index: number; side: HandleSide }): React
       tabIndex={0}
       aria-label={`Handle ${side === "in" ? "before" : "after"} point ${index + 1}`}
       aria-valuenow={0}
-      className="cursor-grab touch-none"
+      className="group/point cursor-grab touch-none outline-none"
     >
-      <circle r={11} className="fill-transparent" />
+      <circle r={11} className={GRIP} />
       <circle r={4.5} className="fill-raised stroke-spruce" strokeWidth={2} />
     </g>
   );

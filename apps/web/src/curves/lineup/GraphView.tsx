@@ -1,6 +1,6 @@
 import { lazy, type ReactNode, Suspense } from "react";
 import type { Clock } from "../../clock/clock.ts";
-import type { Racer } from "./lineup.ts";
+import { LETTERS, RACER_HUES, type Racer } from "./lineup.ts";
 
 /** The library that draws the charts weighs more than the rest of the screen; it comes when asked for. */
 const OverlayGraphs = lazy(async () => ({
@@ -14,8 +14,17 @@ export function GraphView(props: {
   clock: Clock;
 }): ReactNode {
   return (
-    <Suspense fallback={<p className="text-muted">Drawing the graphs…</p>}>
-      <OverlayGraphs {...props} />
-    </Suspense>
+    <>
+      <ul className="flex flex-wrap gap-x-4 text-[12.5px]">
+        {props.racers.map(({ id, name }, i) => (
+          <li key={id}>
+            <span className={`font-semibold ${RACER_HUES[i]?.text}`}>{LETTERS[i]}</span> {name}
+          </li>
+        ))}
+      </ul>
+      <Suspense fallback={<p className="text-muted">Drawing the graphs…</p>}>
+        <OverlayGraphs {...props} />
+      </Suspense>
+    </>
   );
 }

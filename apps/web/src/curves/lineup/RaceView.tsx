@@ -275,7 +275,7 @@ function ScrubBar({ clock, duration }: { clock: Clock; duration: number }): Reac
           className="absolute top-0 -left-1.5 h-5 w-3 rounded-[4px] border-2 border-marigold bg-raised"
         />
       </div>
-      <span ref={label} className="w-46 shrink-0 font-mono text-[11px] text-marigold-ink" />
+      <span ref={label} className="w-52 shrink-0 font-mono text-[11px] text-marigold-ink" />
     </div>
   );
 }

@@ -94,6 +94,7 @@ function OpenRoom({ stored }: { stored: StoredCurve | null }): ReactNode {
               </div>
               <CurvePlot title="The curve" />
               <SpeedPlot />
+              <div className="h-2 shrink-0" />
               <TangleBar />
               <CurveText />
               <Previews />

@@ -110,7 +110,7 @@ function formsOf(curve: Curve, tolerance: number): readonly Asked[] {
 
 function errorNote({ error }: Converted): string {
   if (error < 1e-7) return "exact";
-  return `off by ${numberLabel(error * 100, error < 0.001 ? 3 : 2)} % at most`;
+  return `± ${numberLabel(error * 100, error < 0.001 ? 3 : 2)} %`;
 }
 
 /** What each kind of place can run. */
