@@ -1,13 +1,12 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { createRequire } from "node:module";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
+import { audit } from "./harness/audit.ts";
 import { frames, openStudyByName, press, textOf } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
-const AXE = createRequire(import.meta.url).resolve("axe-core/axe.min.js");
 const NOTICE = '[role="status"][aria-live]';
 
 describe("the studies", () => {
@@ -135,35 +134,16 @@ describe("the studies", () => {
   });
 
   it.each(["light", "dark"])("axe finds no serious fault on either screen, %s", async (theme) => {
-    const audit = async () => {
-      // From outside: the content security policy keeps strange scripts out of the page itself.
-      await page.evaluate(readFileSync(AXE, "utf8"));
-      return page.evaluate(async () => {
-        const { axe } = window as unknown as {
-          axe: {
-            run: () => Promise<{
-              violations: { id: string; impact: string; nodes: { html: string }[] }[];
-            }>;
-          };
-        };
-        const { violations } = await axe.run();
-        return violations
-          .filter(({ impact }) => impact === "serious" || impact === "critical")
-          .map(
-            ({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 120)).join(" | ")}`,
-          );
-      });
-    };
     await page.evaluate((name) => localStorage.setItem("levitas-theme", name), theme);
     await page.reload();
     await page.waitForSelector("article");
-    expect(await audit()).toEqual([]);
+    expect(await audit(page)).toEqual([]);
     await openStudyByName(page, server.url, "Boarding pass drops");
     await page.waitForSelector('[data-testid="curve-plot"]');
-    expect(await audit()).toEqual([]);
+    expect(await audit(page)).toEqual([]);
     await press(page, "Hand off");
     await page.waitForSelector('[data-testid="handoff-css"]');
-    expect(await audit()).toEqual([]);
+    expect(await audit(page)).toEqual([]);
   });
 
   it("the bench loads at most 300 kB of JavaScript, gzipped", async () => {

@@ -13,7 +13,7 @@ import {
 } from "@levitas/core/curve";
 import { readCurve } from "@levitas/core/reading";
 import { Slider } from "radix-ui";
-import { type ReactNode, useRef } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { Button } from "../ui/Button.tsx";
 import { showTip } from "../ui/dragTip.tsx";
 import { ChevronIcon } from "../ui/icons.tsx";
@@ -269,16 +269,18 @@ function ParameterSlider({
   isSound: (curve: Curve) => boolean;
 }): ReactNode {
   const desk = useDesk();
-  // The slider follows the curve as it is kept; while it is dragged, it leads.
+  // The slider follows the curve as it is kept; while it is dragged it leads, and has to be told so.
   useDeskCurve();
+  const [led, setLed] = useState<number | null>(null);
   const drag = useRef<DeskDrag | undefined>(undefined);
   const refused = useRef<Curve | undefined>(undefined);
   return (
     <Slider.Root
-      value={[Math.round(shareNow() * STEPS)]}
+      value={[led ?? Math.round(shareNow() * STEPS)]}
       max={STEPS}
       onValueChange={([at = 0]) => {
         drag.current ??= desk.begin();
+        setLed(at);
         const curve = curveAt(at / STEPS);
         refused.current = isSound(curve) ? undefined : curve;
         if (!refused.current) drag.current.update(curve);
@@ -286,6 +288,7 @@ function ParameterSlider({
       onValueCommit={() => {
         drag.current?.commit();
         drag.current = undefined;
+        setLed(null);
         if (refused.current) explain(refused.current);
         refused.current = undefined;
       }}

@@ -7,10 +7,10 @@ import { MOST_POINTS, readPathData } from "./pathData.ts";
 
 /** One cubic piece of a path with its four control points. */
 export interface PathSegment {
-  readonly from: Place;
+  readonly from: PathPoint;
   readonly out: Place;
   readonly in: Place;
-  readonly to: Place;
+  readonly to: PathPoint;
   /** No handle on either side: a straight line. */
   readonly straight: boolean;
 }
@@ -74,6 +74,20 @@ function fallingRanges({ from, out, in: before, to }: PathSegment): [number, num
   return ranges;
 }
 
+/** Where the value turns inside a piece: the abscissas at which dy/dt is 0, in order. */
+function turnsOf(segment: PathSegment): number[] {
+  const { from, out, in: before, to, straight } = segment;
+  if (straight || !(to.x > from.x)) return [];
+  const a = out.y - from.y;
+  const b = before.y - out.y;
+  const c = to.y - before.y;
+  // Rising or falling control points make a piece that never turns.
+  if ((a >= 0 && b >= 0 && c >= 0) || (a <= 0 && b <= 0 && c <= 0)) return [];
+  return roots(a - 2 * b + c, 2 * (b - a), a)
+    .filter((t) => t > 0 && t < 1)
+    .map((t) => abscissa(segment, t));
+}
+
 /** Real roots of a·t² + b·t + c in order, without the cancellation of the school formula. */
 function roots(a: number, b: number, c: number): number[] {
   if (a === 0) return b === 0 ? [] : [-c / b];
@@ -120,18 +134,26 @@ export const path: CurveKind<PathCurve> = {
   compile: compilePath,
   script: pathScript,
   landmarks: ({ points }) => [
-    ...new Set(points.map((point) => point.x).filter((x) => x > 0 && x < 1)),
+    ...new Set(
+      segmentsOf(points)
+        .flatMap((segment) => [...turnsOf(segment), segment.to.x])
+        .filter((x) => x > 0 && x < 1),
+    ),
   ],
 };
+
+const isAt = (a: Place, b: Place) => a.x === b.x && a.y === b.y;
 
 /** Path data in unit coordinates, y up; straight pieces as L. */
 function writePathData(points: readonly PathPoint[]): string {
   const [first] = points;
   let text = first ? `M ${first.x} ${first.y}` : "";
-  for (const { out, in: before, to, straight } of segmentsOf(points))
-    text += straight
-      ? ` L ${to.x} ${to.y}`
-      : ` C ${out.x} ${out.y} ${before.x} ${before.y} ${to.x} ${to.y}`;
+  // A handle that lies on its point is none.
+  for (const { from, out, in: before, to } of segmentsOf(points))
+    text +=
+      isAt(out, from) && isAt(before, to)
+        ? ` L ${to.x} ${to.y}`
+        : ` C ${out.x} ${out.y} ${before.x} ${before.y} ${to.x} ${to.y}`;
   return text;
 }
 
@@ -259,7 +281,7 @@ function compilePath({ points }: PathCurve): CompiledCurve {
     const index = Math.max(from - 1, 0);
     let piece = pieces[index];
     if (!piece) {
-      piece = compileSegment(segments[index] as PathSegment);
+      piece = pieceOf(segments[index] as PathSegment);
       pieces[index] = piece;
     }
     return piece;
@@ -274,6 +296,17 @@ function compilePath({ points }: PathCurve): CompiledCurve {
     slope: (p, before = false) =>
       p >= 0 && p <= 1 ? pieceAt(p, (before && p > 0) || p === 1).slope(p) : 0,
   };
+}
+
+/** Pieces by the points they join: of a path that is dragged only those at the moved points are new. */
+const known = new WeakMap<PathPoint, { readonly to: PathPoint; readonly piece: Piece }>();
+
+function pieceOf(segment: PathSegment): Piece {
+  const kept = known.get(segment.from);
+  if (kept?.to === segment.to) return kept.piece;
+  const piece = compileSegment(segment);
+  known.set(segment.from, { to: segment.to, piece });
+  return piece;
 }
 
 function compileSegment({ from, out, in: before, to, straight }: PathSegment): Piece {

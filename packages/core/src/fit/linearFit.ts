@@ -19,6 +19,7 @@ export interface LinearFit {
 /** How often an interval is halved where the curve bends; 2^-22 of the time is below any frame. */
 const DEEPEST = 22;
 const COARSE = 128;
+const NEAREST = 1e-9;
 /** The share of the tolerance that lies between samples, and that is kept for rounding. */
 const BETWEEN = 1 / 100;
 const KEPT = 1 / 100;
@@ -78,6 +79,8 @@ function sampleParts(curve: Curve, whole: number): LinearStop[][] {
     ...Array.from({ length: COARSE }, (_, i) => (i + 1) / COARSE),
   ]);
   for (const at of [...anchors].sort((a, b) => a - b)) {
+    // Nothing is drawn between places nearer than this; 1 itself stands alone.
+    if (at < 1 && (at - (samples.at(-1)?.at ?? 0) < NEAREST || 1 - at < NEAREST)) continue;
     const before = at === 1 ? endLimit(curve, whole) : value(at, true);
     add(samples.at(-1) as LinearStop, { at, value: before }, 0);
     const after = value(at);

@@ -17,8 +17,8 @@ export interface PathFit {
 /** How often a stretch is halved, and how many points a path gets at most, however wild the curve. */
 const DEEPEST = 14;
 const MOST = 1500;
-/** Steeper than this is taken as this: a handle has to have some length in time. */
-const STEEPEST = 1e4;
+/** From here on a slope counts as a vertical tangent, which no handle with some length in time has. */
+const STEEP = 50;
 
 /**
  * A path through points of the curve with its slopes there (cubic Hermite pieces), as few as halving
@@ -56,8 +56,9 @@ function approximate(curve: Curve, tolerance: number): PathCurve {
   const piece = (from: number, to: number, depth: number): void => {
     const [y0, y1] = [value(from), value(to, true)];
     const width = to - from;
-    const m0 = limit(slope(from));
-    const m1 = limit(slope(to, true));
+    const mean = (y1 - y0) / width;
+    const m0 = limit(slope(from), mean);
+    const m1 = limit(slope(to, true), mean);
     let worst = 0;
     for (let i = 1; i < 8; i++) {
       const t = i / 8;
@@ -91,6 +92,8 @@ function approximate(curve: Curve, tolerance: number): PathCurve {
   return { kind: "path", points };
 }
 
-function limit(slope: number): number {
-  return Math.min(Math.max(slope, -STEEPEST), STEEPEST);
+/** A slope that a piece can have; a steeper one would swing past its ends (Fritsch and Carlson, 1980). */
+function limit(slope: number, mean: number): number {
+  const most = Math.max(STEEP, 3 * Math.abs(mean));
+  return Math.abs(slope) > most ? 3 * mean : slope;
 }

@@ -32,6 +32,8 @@ export function traceCurve(curve: Curve): readonly Stretch[] {
 function trace(curve: Curve): Stretch[] {
   const { value, slope } = compileCurve(curve);
   const landmarks = landmarksOf(curve);
+  // A path names every turn itself.
+  const [least, dense] = curve.kind === "path" ? [1, CELLS / 4] : [4, CELLS];
   const anchors = [0, ...landmarks, 1];
   const stretches: Stretch[] = [];
   const push = (from: number, to: number) =>
@@ -50,7 +52,7 @@ function trace(curve: Curve): Stretch[] {
   for (let k = 0; k + 1 < anchors.length; k++) {
     const [low, high] = [anchors[k] as number, anchors[k + 1] as number];
     if (high <= low) continue;
-    const cells = landmarks.length > DENSE ? 1 : Math.max(4, Math.ceil((high - low) * CELLS));
+    const cells = landmarks.length > DENSE ? 1 : Math.max(least, Math.ceil((high - low) * dense));
     for (let i = 0; i < cells; i++) {
       const from = low + ((high - low) * i) / cells;
       const to = i + 1 === cells ? high : low + ((high - low) * (i + 1)) / cells;

@@ -1,4 +1,10 @@
-import { backStretches, type Curve, compileCurve } from "@levitas/core/curve";
+import {
+  backStretches,
+  type Curve,
+  compileCurve,
+  type Place,
+  segmentsOf,
+} from "@levitas/core/curve";
 import { heightAbove } from "@levitas/core/edit";
 import { curvePolyline, curveRange, readCurve } from "@levitas/core/reading";
 import { type MouseEvent, type ReactNode, useId, useLayoutEffect, useRef } from "react";
@@ -299,6 +305,14 @@ function drawFrame(parts: Parts, { plot }: CurveDesk): void {
 }
 
 function lineOf({ plot }: CurveDesk, curve: Curve): string {
+  if (curve.kind === "path") {
+    // The browser follows the pieces themselves, also where they run back.
+    const at = ({ x, y }: Place) => `${plot.toX(x).toFixed(1)} ${plot.toY(y).toFixed(1)}`;
+    const pieces = segmentsOf(curve.points).map(({ out, in: before, to, straight }) =>
+      straight ? `L${at(to)}` : `C${at(out)} ${at(before)} ${at(to)}`,
+    );
+    return `M${at(curve.points[0] ?? { x: 0, y: 0 })}${pieces.join("")}`;
+  }
   const points = curvePolyline(curve, SAMPLES);
   let line = "";
   for (let i = 0; i < points.length; i += 2)

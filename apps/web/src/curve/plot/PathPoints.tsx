@@ -100,7 +100,7 @@ export function PathPoints({ guide }: { guide: Guide }): ReactNode {
 }
 
 /** What can be grabbed around a point; it shows where the keyboard is. */
-const GRIP = "fill-transparent group-focus-visible/point:fill-spruce/25";
+const GRIP = "fill-none [pointer-events:all] group-focus-visible/point:fill-spruce/25";
 
 const pathOf = (desk: CurveDesk): PathCurve | undefined =>
   desk.current.kind === "path" ? desk.current : undefined;
@@ -200,8 +200,10 @@ const PathPointBead = memo(function PathPointBead({
       data-point={index}
       {...bind()}
       onKeyDown={key}
-      onFocus={() => {
-        if (!desk.points.includes(index)) desk.select([index]);
+      onFocus={(event) => {
+        // By keyboard; a press selects by itself, also with Shift.
+        if (event.currentTarget.matches(":focus-visible") && !desk.points.includes(index))
+          desk.select([index]);
       }}
       role="slider"
       tabIndex={0}

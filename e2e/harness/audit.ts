@@ -1,0 +1,24 @@
+import { readFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import type { Page } from "puppeteer-core";
+
+const AXE = createRequire(import.meta.url).resolve("axe-core/axe.min.js");
+
+/** What axe finds serious or critical on the page, a line each. */
+export async function audit(page: Page): Promise<string[]> {
+  // From outside: the content security policy keeps strange scripts out of the page itself.
+  await page.evaluate(readFileSync(AXE, "utf8"));
+  return page.evaluate(async () => {
+    const { axe } = window as unknown as {
+      axe: {
+        run: () => Promise<{
+          violations: { id: string; impact: string; nodes: { html: string }[] }[];
+        }>;
+      };
+    };
+    const { violations } = await axe.run();
+    return violations
+      .filter(({ impact }) => impact === "serious" || impact === "critical")
+      .map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 120)).join(" | ")}`);
+  });
+}
