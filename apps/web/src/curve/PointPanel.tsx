@@ -56,12 +56,21 @@ export function PointPanel(): ReactNode {
         </Button>
       </div>
       {points.length > 0 ? (
-        <Segmented<Joint | "mixed">
-          label="How the handles go together"
-          value={joints.size === 1 ? ([...joints][0] as Joint) : "mixed"}
-          options={JOINTS}
-          onChange={(joint) => joint !== "mixed" && setAll(joint)}
-        />
+        <div className="flex flex-wrap items-center gap-1.5">
+          <Segmented<Joint | "mixed">
+            label="How the handles go together"
+            value={joints.size === 1 ? ([...joints][0] as Joint) : "mixed"}
+            options={JOINTS}
+            onChange={(joint) => joint !== "mixed" && setAll(joint)}
+          />
+          <Button
+            size="tiny"
+            disabled={!points.some((index) => curve.points[index]?.in || curve.points[index]?.out)}
+            onClick={() => setAll("corner")}
+          >
+            No handles
+          </Button>
+        </div>
       ) : (
         <p className="text-[12px] leading-snug text-muted">
           Double-click the curve to add a point; draw a box, or hold Shift, to select several. Alt
