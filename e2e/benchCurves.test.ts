@@ -64,7 +64,7 @@ describe("curves in the Bench", () => {
     await page.click('[aria-label="Name of the shared curve"]', { count: 3 });
     await page.keyboard.type("Landing");
     await page.keyboard.press("Enter");
-    await selectSpan("shadow gathers opacity");
+    await selectSpan("dark opacity");
     await press(page, "Shared");
     await press(page, "Landing ×1");
     expect(await textOf(page, '[data-testid="shared-count"]')).toBe("Changes 2 spans at once");

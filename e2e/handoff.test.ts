@@ -12,7 +12,7 @@ const DEMO = resolve(import.meta.dirname, "../demo");
 const TIMES = 40;
 
 const demos: [string, Study][] = readdirSync(DEMO)
-  .filter((file) => file.endsWith(".json"))
+  .filter((file) => /^\d+-.*\.json$/.test(file))
   .map((file) => {
     const study = readStudyText(readFileSync(resolve(DEMO, file), "utf8"));
     if (!study.ok) throw new Error(`${file}: ${study.faults[0]?.message}`);

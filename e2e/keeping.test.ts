@@ -9,7 +9,7 @@ const curveText = (page: Page) =>
 /** Gives the selected span a curve of the stock. */
 const choose = async (page: Page, preset: string) => {
   const button = await page.waitForSelector(
-    `::-p-xpath(//fieldset//button[span[text()="${preset}"]])`,
+    `section[aria-label="Curves to choose from"] button[title="${preset}"]`,
   );
   await button?.click();
 };

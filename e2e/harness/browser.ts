@@ -28,6 +28,8 @@ export interface WatchedPage {
 export async function openPage(browser: Browser): Promise<WatchedPage> {
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
+  // Shorter than a test may last, so that what was waited for is what is reported.
+  page.setDefaultTimeout(12_000);
   const problems: string[] = [];
   page.on("console", (message) => {
     if (message.type() === "error" || message.type() === "warn") problems.push(message.text());

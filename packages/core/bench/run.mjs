@@ -1,7 +1,10 @@
 // npm run bench. Every figure is a ratio to a plain loop of the same run, so that machines compare.
-import { compileCurve } from "@levitas/core/curve";
+import { compileCurve, parseCurve, springFromFeel } from "@levitas/core/curve";
 import { setKeyValue } from "@levitas/core/edit";
+import { fitBezier, fitLinear } from "@levitas/core/fit";
+import { readCurveText } from "@levitas/core/format";
 import { compileStudy } from "@levitas/core/motion";
+import { readCurve } from "@levitas/core/reading";
 import { readStudy } from "@levitas/core/shape";
 import { harbour } from "./harbour.mjs";
 
@@ -96,7 +99,61 @@ function studyCost() {
   line("  ratio to JSON.parse alone", `× ${(read / parsed).toFixed(1)}`);
 }
 
+/** Against sampling the same curve 1,000 times, which any of these has to do in some way. */
+function curveCost() {
+  const curveOf = (text) => parseCurve(text).value;
+  const elastic = curveOf("elastic(out)");
+  const sampled = time(() => {
+    const { value } = compileCurve(elastic);
+    for (let i = 0; i < POINTS; i++) sink += value(places[i]);
+  });
+  line("elastic, compiled and sampled 1,000 times", microseconds(sampled));
+  const against = (what, work, note) => {
+    const cost = time(work, { rounds: 5, least: 4 });
+    line(what, microseconds(cost), note);
+    line("  ratio to sampling", `× ${(cost / sampled).toFixed(1)}`);
+  };
+  against(
+    "elastic as linear() within 0.5 %",
+    () => {
+      sink += fitLinear({ ...elastic }, 0.005).error;
+    },
+    "at most 50 ms wanted",
+  );
+  against("elastic as the best cubic-bezier", () => {
+    sink += fitBezier({ ...elastic }).error;
+  });
+  against("readings of elastic", () => {
+    sink += readCurve({ ...elastic }).overshoot;
+  });
+  let overshoot = 0;
+  against(
+    "a spring from its feel",
+    () => {
+      overshoot = (overshoot + 0.0137) % 0.6;
+      sink += springFromFeel(overshoot, 600).stiffness;
+    },
+    "at most 2 ms wanted",
+  );
+  const megabyte = {
+    "a curve of 1 MB": `linear(${"0.5, ".repeat(199_000)}1)`,
+    "a path of 1 MB": `path("M 0 0 ${"L 0.5 0.5 ".repeat(99_000)}L 1 1")`,
+    "bare path data of 1 MB": `M 0 0 ${"L 5 5 ".repeat(165_000)}L 9 9`,
+    "brackets 1 MB deep": "(".repeat(999_000),
+    "an SVG of 1 MB without a path": `<svg>${"<g a='b'>".repeat(110_000)}`,
+  };
+  for (const [what, text] of Object.entries(megabyte))
+    against(
+      `reading ${what}`,
+      () => {
+        sink += readCurveText(text).ok ? 1 : 0;
+      },
+      "at most 100 ms wanted",
+    );
+}
+
 console.log(`Node ${process.version}`);
 bezierCost();
+curveCost();
 studyCost();
 if (!Number.isFinite(sink)) throw new Error("the sums are no numbers");

@@ -78,9 +78,10 @@ export function PointPanel(): ReactNode {
         </p>
       )}
       {point && only !== undefined ? (
-        <div className="grid grid-cols-[1fr_auto_auto] items-center gap-x-2 gap-y-1">
+        <div className="grid grid-cols-[minmax(0,1fr)_3.5rem_3.5rem] items-center gap-x-1.5 gap-y-1">
           <PlaceFields
             name="Point"
+            shown="point"
             fixed={only === 0}
             fixedTime={only === curve.points.length - 1}
             placeOf={(path) => path.points[only]}
@@ -91,6 +92,7 @@ export function PointPanel(): ReactNode {
               <PlaceFields
                 key={side}
                 name={side === "in" ? "Handle before" : "Handle after"}
+                shown={side === "in" ? "before" : "after"}
                 placeOf={(path) => path.points[only]?.[side]}
                 put={(path, to) =>
                   movePathHandle(path, only, side, to, jointOf(path.points[only] as PathPoint))
@@ -107,12 +109,15 @@ export function PointPanel(): ReactNode {
 /** Time and value of a place, typed. */
 function PlaceFields({
   name,
+  shown,
   placeOf,
   put,
   fixed = false,
   fixedTime = false,
 }: {
   name: string;
+  /** The short word in front of the fields. */
+  shown: string;
   placeOf: (path: PathCurve) => Place | undefined;
   put: (path: PathCurve, to: Place) => PathCurve;
   fixed?: boolean;
@@ -138,7 +143,7 @@ function PlaceFields({
   };
   return (
     <>
-      <span className="text-[12px] text-muted">{name}</span>
+      <span className="truncate text-[12px] text-muted">{shown}</span>
       {(["x", "y"] as const).map((axis) => {
         const label = `${name} ${axis === "x" ? "time" : "value"}`;
         if (fixed || (fixedTime && axis === "x"))
@@ -164,7 +169,7 @@ function PlaceFields({
             }}
             accept={(value) => take(axis, value)}
             nudge={(steps) => take(axis, (now()?.[axis] ?? 0) + steps * 0.01)}
-            className="w-17"
+            className="w-full"
           />
         );
       })}

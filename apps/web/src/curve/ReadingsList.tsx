@@ -15,9 +15,16 @@ interface Line {
   readonly text: (readings: Readings, duration: number, brief: boolean) => string;
 }
 
+/** Faster than this is as good as vertical, and no number says anything. */
+export const STEEP = 1000;
+
 const percent = (share: number) => `${numberLabel(share * 100, 1)} %`;
 const speed = (slope: number) =>
-  Number.isFinite(slope) ? `${numberLabel(slope, 2)} ×` : slope > 0 ? "vertical" : "vertical, back";
+  Math.abs(slope) < STEEP
+    ? `${numberLabel(slope, 2)} ×`
+    : slope > 0
+      ? "vertical"
+      : "vertical, back";
 const time = (at: number | null, duration: number) =>
   at === null ? "never" : `${numberLabel(at * duration, 0)} ms`;
 const peak = (share: number, at: number, duration: number, brief: boolean) =>
@@ -47,7 +54,7 @@ export const READING_LINES: readonly Line[] = [
     brief: true,
     title: "Relative to constant speed",
     text: (r, d, b) =>
-      Number.isFinite(r.peakSpeed)
+      r.peakSpeed < STEEP
         ? b
           ? `${numberLabel(r.peakSpeed, 1)} ×`
           : `${numberLabel(r.peakSpeed, 1)} × at ${numberLabel(r.peakSpeedAt * d, 0)} ms`

@@ -78,7 +78,9 @@ export const CurveCard = memo(function CurveCard({
             {name}
           </Link>
         )}
-        <span className="shrink-0 truncate font-mono text-[11px] text-muted">{detail}</span>
+        {entry.own ? null : (
+          <span className="shrink-0 truncate font-mono text-[11px] text-muted">{detail}</span>
+        )}
         <Menu align="end" items={items}>
           <IconButton label={`More for ${name} ${detail}`.trim()} size="small" tone="muted">
             <MoreIcon />
@@ -150,7 +152,8 @@ export const CurveCard = memo(function CurveCard({
           </g>
         </svg>
       </button>
-      <div className="flex h-7 shrink-0 items-start gap-1 overflow-hidden px-2">
+      <div className="flex h-6.5 shrink-0 flex-wrap items-start gap-x-1 gap-y-2 overflow-hidden px-2">
+        {entry.own ? <Tag>own</Tag> : null}
         {feel.map((word) => (
           <Tag key={word}>{word}</Tag>
         ))}

@@ -14,7 +14,7 @@ import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useDesk, useDeskCurve, useDeskFrame, useDeskState } from "../desk/DeskContext.ts";
 import type { CurveDesk, DeskDrag } from "../desk/desk.ts";
-import { roundPlace, type Snapped, snapPlace } from "./snapPlace.ts";
+import { roundPlace, type Snapped, snapPlace, tidyPoint } from "./snapPlace.ts";
 
 interface Session {
   readonly drag: DeskDrag;
@@ -105,6 +105,13 @@ const GRIP = "fill-none [pointer-events:all] group-focus-visible/point:fill-spru
 const pathOf = (desk: CurveDesk): PathCurve | undefined =>
   desk.current.kind === "path" ? desk.current : undefined;
 
+/** Rounds the points that were moved, and leaves the others the very same. */
+function tidied(path: PathCurve, moved: readonly number[]): PathCurve {
+  const chosen = new Set(moved);
+  const points = path.points.map((point, i) => (chosen.has(i) ? tidyPoint(point) : point));
+  return { kind: "path", points };
+}
+
 const WAYS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],
@@ -150,12 +157,13 @@ const PathPointBead = memo(function PathPointBead({
       const { dx, dy, x, y, free } = point;
       const wanted = { x: from.x + dx * perPixel.x, y: from.y - dy * perPixel.y };
       if (pulls) {
-        drag.update(pullPathHandles(path, index, roundPlace(wanted)));
+        drag.update(tidied(pullPathHandles(path, index, roundPlace(wanted)), [index]));
         return showTip(x, y, "draws handles out");
       }
       const snapped = snapPlace(wanted, perPixel, others, free);
       const to = roundPlace(snapped);
-      const next = movePathPoints(path, chosen, { x: to.x - from.x, y: to.y - from.y });
+      const by = { x: to.x - from.x, y: to.y - from.y };
+      const next = tidied(movePathPoints(path, chosen, by), chosen);
       drag.update(next);
       drawGuide(guide(), desk, snapped);
       const at = next.points[index] ?? to;
@@ -181,11 +189,7 @@ const PathPointBead = memo(function PathPointBead({
     const chosen = desk.points.includes(index) ? desk.points : [index];
     const way = wayOf(event);
     if (way) {
-      const moved = movePathPoints(path, chosen, way);
-      const points = moved.points.map((point, i) =>
-        chosen.includes(i) ? { ...point, ...roundPlace(point) } : point,
-      );
-      desk.set({ kind: "path", points }, chosen);
+      desk.set(tidied(movePathPoints(path, chosen, way), chosen), chosen);
     } else if (event.key === "Delete" || event.key === "Backspace") {
       desk.set(deletePathPoints(path, chosen), []);
     } else if (event.key === "Insert" || event.key === "+") desk.addPointAfter(index);
@@ -251,7 +255,7 @@ function PathHandle({ index, side }: { index: number; side: HandleSide }): React
       // Level handles are what is meant most often: a flat top, a soft start.
       const level = !free && Math.abs(wanted.y - point.y) < 6 * perPixel.y;
       const to = roundPlace(level ? { x: wanted.x, y: point.y } : wanted);
-      drag.update(movePathHandle(path, index, side, to, joint));
+      drag.update(tidied(movePathHandle(path, index, side, to, joint), [index]));
       const why = `${joint === "corner" ? "" : `\n${joint}`}${level ? "\nlevel" : ""}`;
       showTip(x, y, `time ${numberLabel(to.x, 2)}  value ${numberLabel(to.y, 2)}${why}`);
     },

@@ -4,6 +4,7 @@ import { type ReactNode, useRef } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useDesk, useDeskFrame } from "../desk/DeskContext.ts";
+import { STEEP } from "../ReadingsList.tsx";
 import { INSET } from "./plotView.ts";
 
 const SAMPLES = 240;
@@ -49,9 +50,8 @@ export function SpeedPlot(): ReactNode {
     writeAttributes(area.current, { d: `${line}L${plot.toX(1)} ${y(0)}L${plot.toX(0)} ${y(0)}Z` });
     writeAttributes(zero.current, { d: `M${INSET.left} ${y(0)}H${plot.width - INSET.right}` });
     if (text.current)
-      text.current.textContent = Number.isFinite(peakSpeed)
-        ? `speed, top ${numberLabel(peakSpeed, 1)} ×`
-        : "speed, jumps";
+      text.current.textContent =
+        peakSpeed < STEEP ? `speed, top ${numberLabel(peakSpeed, 1)} ×` : "speed, vertical";
   };
 
   return (

@@ -70,6 +70,19 @@ function nearest(at: number, unit: number, targets: readonly Target[]): Target |
     : undefined;
 }
 
+/** A point with its handles, rounded as `roundPlace` does, a digit finer. */
+export function tidyPoint(point: PathPoint): PathPoint {
+  const tidy = ({ x, y }: Place): Place => ({
+    x: Math.round(x * 1e4) / 1e4,
+    y: Math.round(y * 1e4) / 1e4,
+  });
+  return {
+    ...tidy(point),
+    ...(point.in ? { in: tidy(point.in) } : {}),
+    ...(point.out ? { out: tidy(point.out) } : {}),
+  };
+}
+
 /** Rounded for people: a curve drawn by hand needs no more than a thousandth. */
 export function roundPlace({ x, y }: Place): Place {
   return { x: Math.round(x * 1000) / 1000, y: Math.round(y * 1000) / 1000 };

@@ -46,10 +46,11 @@ export function RaceView({
           onion={onion}
           entries={entries}
           editing={editing === index}
+          narrow={editing !== null}
           onEdit={onEdit}
         />
       ))}
-      <ScrubBar clock={clock} duration={duration} />
+      <ScrubBar clock={clock} duration={duration} narrow={editing !== null} />
     </div>
   );
 }
@@ -62,6 +63,7 @@ const RaceRow = memo(function RaceRow({
   onion,
   entries,
   editing,
+  narrow,
   onEdit,
 }: {
   racer: Racer;
@@ -71,6 +73,8 @@ const RaceRow = memo(function RaceRow({
   onion: boolean;
   entries: readonly Entry[];
   editing: boolean;
+  /** Something else needs the room: only the track stays. */
+  narrow: boolean;
   onEdit: (index: number) => void;
 }): ReactNode {
   const { curve, name } = racer;
@@ -129,12 +133,16 @@ const RaceRow = memo(function RaceRow({
           <rect x={-10} y={6} width={20} height={20} rx={5} className={hue.fill} />
         </g>
       </svg>
-      <span className="w-14 shrink-0 text-right font-mono text-[11px] text-muted">
-        +{numberLabel(overshoot * 100, 0)} %
-      </span>
-      <span className="w-28 shrink-0 text-right font-mono text-[11px] text-muted">
-        {settle === null ? "never settles" : `settles ${numberLabel(settle * duration, 0)} ms`}
-      </span>
+      {narrow ? null : (
+        <>
+          <span className="w-14 shrink-0 text-right font-mono text-[11px] text-muted">
+            +{numberLabel(overshoot * 100, 0)} %
+          </span>
+          <span className="w-28 shrink-0 text-right font-mono text-[11px] text-muted">
+            {settle === null ? "never settles" : `settles ${numberLabel(settle * duration, 0)} ms`}
+          </span>
+        </>
+      )}
       <Popover.Root open={swapping} onOpenChange={setSwapping}>
         <Popover.Anchor asChild>
           <span>
@@ -213,7 +221,15 @@ function useWidth(element: { readonly current: Element | null }): number {
 }
 
 /** The time of the race: drag it to scrub; arrows step by hundredths. */
-function ScrubBar({ clock, duration }: { clock: Clock; duration: number }): ReactNode {
+function ScrubBar({
+  clock,
+  duration,
+  narrow,
+}: {
+  clock: Clock;
+  duration: number;
+  narrow: boolean;
+}): ReactNode {
   const bar = useRef<HTMLDivElement>(null);
   const thumb = useRef<HTMLDivElement>(null);
   const label = useRef<HTMLSpanElement>(null);
@@ -275,7 +291,10 @@ function ScrubBar({ clock, duration }: { clock: Clock; duration: number }): Reac
           className="absolute top-0 -left-1.5 h-5 w-3 rounded-[4px] border-2 border-marigold bg-raised"
         />
       </div>
-      <span ref={label} className="w-52 shrink-0 font-mono text-[11px] text-marigold-ink" />
+      <span
+        ref={label}
+        className={`shrink-0 font-mono text-[11px] text-marigold-ink ${narrow ? "w-14" : "w-52"}`}
+      />
     </div>
   );
 }

@@ -47,7 +47,7 @@ export function RacerEditor({
     <DeskContext value={desk}>
       <section
         aria-label={`Edit racer ${LETTERS[index]}`}
-        className="flex w-130 shrink-0 flex-col border-l border-rule bg-paper"
+        className="flex w-[48%] max-w-130 shrink-0 flex-col border-l border-rule bg-paper"
       >
         <h3 className="flex h-8 shrink-0 items-center gap-2 pr-1 pl-3">
           <span className="font-semibold">{LETTERS[index]}</span>
