@@ -53,8 +53,9 @@ export type Item =
   | { readonly type: "colon" }
   | { readonly type: "other" };
 
-/** The longest curve text that is read at all, in UTF-16 units. */
-export const LONGEST_TEXT = 1_000_000;
+/** The longest curve text that is read at all, in UTF-16 units; a path of 2,000 points needs more. */
+const LONGEST_TEXT = 80_000;
+const LONGEST_PATH = 320_000;
 
 /** How deep brackets may nest; CSS curve text needs two levels, calc() a few more. */
 const DEEPEST = 32;
@@ -63,9 +64,15 @@ const CLOSERS: Readonly<Record<string, string>> = { "(": ")", "[": "]", "{": "}"
 
 /** Reads `name` or `name(arguments)`, nothing else, comments and white space aside. */
 export function readCall(text: string): Result<Call> {
-  if (text.length > LONGEST_TEXT)
+  const longest = /^\s*path\(/i.test(text) ? LONGEST_PATH : LONGEST_TEXT;
+  if (text.length > longest)
     return bad(
-      textFault("text-too-long", LONGEST_TEXT, "The text is too long.", "Keep it under 1 MB."),
+      textFault(
+        "text-too-long",
+        longest,
+        `The text is longer than ${longest} letters.`,
+        "Write it shorter; a curve needs fewer points than that.",
+      ),
     );
   // `--x` errors are collected here: an unclosed string or comment is a fault, not a repair.
   const problems: Fault[] = [];

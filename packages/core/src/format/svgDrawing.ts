@@ -85,6 +85,11 @@ interface Stroke {
   readonly transform: readonly string[];
 }
 
+/** Elements nested deeper than this are no drawing; the parser's time would grow with their square. */
+const DEEPEST = 500;
+/** Read in pieces of this size, so that reading can stop. */
+const PIECE = 32_768;
+
 function findStrokes(text: string): Stroke[] {
   const strokes: Stroke[] = [];
   const transforms: (string | undefined)[] = [];
@@ -108,8 +113,9 @@ function findStrokes(text: string): Stroke[] {
     },
     { xmlMode: true },
   );
-  parser.write(text);
-  parser.end();
+  for (let at = 0; at < text.length && transforms.length < DEEPEST; at += PIECE)
+    parser.write(text.slice(at, at + PIECE));
+  if (transforms.length < DEEPEST) parser.end();
   return strokes;
 }
 

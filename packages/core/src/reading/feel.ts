@@ -1,20 +1,6 @@
 import { type Curve, compileCurve } from "../curve/index.ts";
-import type { Readings } from "./readings.ts";
-
-/** How a curve feels, in the words people filter by. */
-export const FEEL_WORDS = [
-  "settles",
-  "overshoots",
-  "anticipates",
-  "rings",
-  "lands",
-  "builds",
-  "gentle",
-  "mechanical",
-  "steps",
-] as const;
-
-export type FeelWord = (typeof FEEL_WORDS)[number];
+import { FEEL_WORDS, type FeelWord } from "./feelWords.ts";
+import type { Readings } from "./readingShape.ts";
 
 /** A swing of less than this of the way is not felt. */
 const FELT = 0.005;

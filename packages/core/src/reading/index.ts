@@ -1,6 +1,7 @@
 export { type CurveRange, curveRange } from "./curveRange.ts";
-export { FEEL_WORDS, type FeelWord } from "./feel.ts";
+export { FEEL_WORDS, type FeelWord } from "./feelWords.ts";
 export { curvePolyline } from "./polyline.ts";
-export { type Kink, type Moment, type Readings, readCurve, SETTLE_BAND } from "./readings.ts";
+export type { Kink, Moment, Readings } from "./readingShape.ts";
+export { readCurve, SETTLE_BAND } from "./readings.ts";
 export { readSamples, type SampleReadings } from "./samples.ts";
 export { type Stretch, traceCurve } from "./trace.ts";

@@ -1,5 +1,6 @@
 import type { LinearStopsCurve } from "../curve/index.ts";
-import { type Readings, readCurve, SETTLE_BAND } from "./readings.ts";
+import type { Readings } from "./readingShape.ts";
+import { readCurve, SETTLE_BAND } from "./readings.ts";
 
 /** The readings of a run of samples, in their own units. */
 export interface SampleReadings extends Readings {

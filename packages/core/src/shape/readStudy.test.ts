@@ -8,7 +8,7 @@ import { readStudy, readStudyText } from "./index.ts";
 
 const ROOT = resolve(import.meta.dirname, "../../../..");
 const demos = readdirSync(`${ROOT}/demo`)
-  .filter((file) => file.endsWith(".json"))
+  .filter((file) => /^\d+-.*\.json$/.test(file))
   .map((file) => [file, readFileSync(`${ROOT}/demo/${file}`, "utf8")] as const);
 const schema = JSON.parse(readFileSync(`${ROOT}/docs/study.schema.json`, "utf8")) as object;
 const valid = new Ajv2020({ allErrors: true }).compile(schema);
