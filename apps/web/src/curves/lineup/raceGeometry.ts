@@ -15,7 +15,8 @@ export function raceX(value: number, width: number): number {
 /** The values of a curve at every tick of a duration. */
 export function tickValues(curve: Curve, duration: number): number[] {
   const { value } = compileCurve(curve);
-  const count = Math.min(Math.floor(duration / TICK), 240);
-  const values = Array.from({ length: count + 1 }, (_, i) => value((i * TICK) / duration));
+  // The end is a tick of its own, also where a tick falls on it.
+  const count = Math.min(Math.ceil(duration / TICK - 1e-9), 240);
+  const values = Array.from({ length: count }, (_, i) => value((i * TICK) / duration));
   return [...values, value(1)];
 }
