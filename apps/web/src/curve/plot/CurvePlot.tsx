@@ -358,7 +358,7 @@ function drawReadings(parts: Parts, { plot }: CurveDesk, curve: Curve, duration:
   const shown = settle !== null && settle < 0.995;
   set(parts.settleTick, { d: shown ? `M${x} ${low}V${plot.toY(0)}` : "" });
   const text = shown ? `settles ${numberLabel(settle * duration, 0)} ms` : "";
-  const half = text.length * 3.3;
+  const half = text.length * 3.75;
   set(parts.settle, {
     x: Math.min(Math.max(x, left + half), right - half),
     y: Math.min(plot.toY(0) + 13, plot.height - INSET.bottom + 12),

@@ -22,7 +22,7 @@ export function TextForms(): ReactNode {
   const [tolerance, setTolerance] = useState<(typeof TOLERANCES)[number]["value"]>("0.005");
   const asked = formsOf(curve, Number(tolerance));
   const tangled = isTangled(curve);
-  const { results, progress } = useConversions(tangled ? null : curve, asked);
+  const { results, progress, stop } = useConversions(tangled ? null : curve, asked);
   if (tangled)
     return (
       <section aria-label="Text forms" className="border-t border-rule pt-3">
@@ -53,20 +53,33 @@ export function TextForms(): ReactNode {
             key={key}
             title={title}
             text={result?.text}
-            note={result ? `${errorNote(result)}${note ? `, ${note(result)}` : ""}` : "working…"}
+            note={
+              result
+                ? `${errorNote(result)}${note ? `, ${note(result)}` : ""}`
+                : progress < 1
+                  ? "working…"
+                  : "stopped"
+            }
           />
         );
       })}
-      <div
-        role="progressbar"
-        aria-label="Converting"
-        aria-valuenow={Math.round(progress * 100)}
-        className="mt-2 h-0.5 overflow-hidden rounded-full bg-rule"
-      >
+      <div className="mt-2 flex h-6 items-center gap-2">
         <div
-          className="h-full origin-left bg-spruce transition-opacity"
-          style={{ transform: `scaleX(${progress})`, opacity: progress < 1 ? 1 : 0 }}
-        />
+          role="progressbar"
+          aria-label="Converting"
+          aria-valuenow={Math.round(progress * 100)}
+          className="h-0.5 flex-1 overflow-hidden rounded-full bg-rule"
+        >
+          <div
+            className="h-full origin-left bg-spruce"
+            style={{ transform: `scaleX(${progress})`, opacity: progress < 1 ? 1 : 0 }}
+          />
+        </div>
+        {progress < 1 ? (
+          <Button size="tiny" onClick={stop}>
+            Stop
+          </Button>
+        ) : null}
       </div>
     </section>
   );

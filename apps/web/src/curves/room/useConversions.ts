@@ -1,7 +1,7 @@
 import type { Curve } from "@levitas/core/curve";
 import type { Conversion, ConversionOptions, Converted } from "@levitas/core/format";
 import { proxy } from "comlink";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { startWorker } from "../../curve/worker/curveWorker.ts";
 
 /** A form that is asked for. */
@@ -25,7 +25,8 @@ const NONE: ReadonlyMap<string, Converted> = new Map();
 export function useConversions(
   curve: Curve | null,
   asked: readonly Asked[],
-): { results: ReadonlyMap<string, Converted>; progress: number } {
+): { results: ReadonlyMap<string, Converted>; progress: number; stop: () => void } {
+  const stopNow = useRef(() => {});
   const [state, setState] = useState({ results: NONE, progress: 1 });
   const wanted = JSON.stringify(asked.map(({ key, form, options }) => [key, form, options]));
   useEffect(() => {
@@ -48,6 +49,13 @@ export function useConversions(
       }
       worker.end();
     };
+    const cancel = () => {
+      over = true;
+      clearTimeout(timer);
+      end();
+      setState((before) => ({ ...before, progress: 1 }));
+    };
+    stopNow.current = cancel;
     setState({ results: NONE, progress: 0 });
     const timer = setTimeout(() => void work(), QUIET);
     return () => {
@@ -56,5 +64,5 @@ export function useConversions(
       end();
     };
   }, [curve, wanted]);
-  return state;
+  return { ...state, stop: () => stopNow.current() };
 }
