@@ -304,7 +304,7 @@ describe("the curve room", () => {
     const form = (title: string) => `[data-form="${title}"]`;
     await page.waitForFunction(
       () =>
-        document.querySelectorAll("[data-form]").length === 7 &&
+        document.querySelectorAll("[data-form]").length === 8 &&
         !document.body.textContent?.includes("working…"),
     );
     const linear = await textOf(page, `${form("CSS linear()")} pre`);

@@ -2,6 +2,7 @@ import { type Curve, curveKindOf, printCurve } from "../curve/index.ts";
 import { fitBezier, fitLinear, fitPath } from "../fit/index.ts";
 import { curveTable } from "./curveTable.ts";
 import { jsFunction, SCRIPT_ERROR } from "./jsFunction.ts";
+import { svgPathData } from "./svgPath.ts";
 
 /** What a conversion gave: the text, and the greatest difference from the curve, as a share of the way. */
 export interface Converted {
@@ -33,7 +34,7 @@ export const DEFAULT_CONVERSION: ConversionOptions = {
 
 /** One text form of a curve. A new form is one record. */
 export interface Conversion {
-  readonly id: "linear" | "cubic-bezier" | "path" | "table" | "js";
+  readonly id: "linear" | "cubic-bezier" | "path" | "svg" | "table" | "js";
   readonly label: string;
   readonly convert: (curve: Curve, options: ConversionOptions) => Converted;
 }
@@ -62,6 +63,14 @@ export const CONVERSIONS: readonly Conversion[] = [
     convert: (curve, { tolerance }) => {
       const { curve: path, error } = fitPath(curve, tolerance);
       return { text: printCurve(path), error, curve: path, stops: path.points.length };
+    },
+  },
+  {
+    id: "svg",
+    label: "SVG path",
+    convert: (curve, { tolerance }) => {
+      const { curve: path, error } = fitPath(curve, tolerance);
+      return { text: svgPathData(path), error, stops: path.points.length };
     },
   },
   {

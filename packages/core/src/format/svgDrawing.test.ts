@@ -1,5 +1,6 @@
 import { checkCurve, compileCurve, printCurve } from "../curve/index.ts";
-import { readCurveText, readDrawing } from "./index.ts";
+import { readCurveOf } from "../testing/index.ts";
+import { conversionOf, DEFAULT_CONVERSION, readCurveText, readDrawing } from "./index.ts";
 
 const drawings = (text: string) => {
   const read = readDrawing(text);
@@ -25,6 +26,26 @@ describe("curves from drawings", () => {
     // The top of the quadratic is halfway to its control point.
     expect(compileCurve(curve).value(0.5)).toBeCloseTo(1, 9);
     expect(compileCurve(curve).value(1)).toBe(0);
+  });
+
+  it("come back as they left for a drawing", () => {
+    for (const text of [
+      "back(out)",
+      "ease",
+      'path("M 0 0 C 0.1 0 0.3 1.2 0.5 1.1 L 0.8 0.9 L 1 1")',
+    ]) {
+      const { text: data, error } = conversionOf("svg")?.convert(
+        readCurveOf(text),
+        DEFAULT_CONVERSION,
+      ) ?? { text: "", error: 1 };
+      expect(data).toMatch(/^M 0 100 C .* 100 0$/);
+      const [one, other] = [
+        compileCurve(readCurveOf(text)).value,
+        compileCurve(only(data).curve).value,
+      ];
+      for (let i = 0; i <= 20; i++)
+        expect(Math.abs(one(i / 20) - other(i / 20))).toBeLessThan(error + 1e-4);
+    }
   });
 
   it("read a line drawn from right to left the other way round", () => {

@@ -110,6 +110,13 @@ function formsOf(curve: Curve, tolerance: number): readonly Asked[] {
         ]
       : []),
     { key: "path", form: "path", title: "Path", options: { tolerance }, note: points },
+    {
+      key: "svg",
+      form: "svg",
+      title: "SVG path, 100 by 100",
+      options: { tolerance },
+      note: points,
+    },
     { key: "js", form: "js", title: "JavaScript", options: {} },
     {
       key: "table",
