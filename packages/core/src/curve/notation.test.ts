@@ -109,7 +109,7 @@ describe("curve notation", () => {
   });
 
   it("does not hang on deep or endless text", () => {
-    expect(faultOf("calc(".repeat(50_000))?.code).toBe("too-deep");
+    expect(faultOf("calc(".repeat(10_000))?.code).toBe("too-deep");
     expect(faultOf(`linear(${"0,".repeat(600_000)}`)?.code).toBe("text-too-long");
   });
 

@@ -1,4 +1,4 @@
-import type { Draft } from "immer";
+import { type Draft, original } from "immer";
 import type { ChannelId, Key, SequenceItem, Study, Track, Tween } from "../study/index.ts";
 
 /** A key inside a draft, with what holds it. */
@@ -17,15 +17,45 @@ export function* draftTweens(items: Draft<SequenceItem>[]): Generator<Draft<Twee
   }
 }
 
-/** Finds a key in a draft. */
-export function draftKey(draft: Draft<Study>, keyId: string): DraftKey | undefined {
-  for (const tween of draftTweens(draft.sequence))
-    for (const track of tween.tracks) {
-      const index = track.keys.findIndex((key) => key.id === keyId);
-      const key = track.keys[index];
-      if (key) return { tween, track, key, index };
+/** The ways to keys, from the sequence: items, track and key by index. */
+interface KeyWay {
+  readonly items: readonly number[];
+  readonly track: number;
+  readonly key: number;
+}
+
+function findKeyWay(items: readonly SequenceItem[], keyId: string): KeyWay | undefined {
+  for (const [i, item] of items.entries()) {
+    if (item.type === "group") {
+      const inner = findKeyWay(item.items, keyId);
+      if (inner) return { ...inner, items: [i, ...inner.items] };
     }
+    if (item.type !== "tween") continue;
+    for (const [track, { keys }] of item.tracks.entries()) {
+      const key = keys.findIndex((each) => each.id === keyId);
+      if (key >= 0) return { items: [i], track, key };
+    }
+  }
   return undefined;
+}
+
+/**
+ * Finds a key in a draft from which nothing was added or taken away yet. It is looked for in the study
+ * beneath: a draft makes a stand-in for all that is touched, and touching 60,000 keys takes a while.
+ */
+export function draftKey(draft: Draft<Study>, keyId: string): DraftKey | undefined {
+  const way = findKeyWay((original(draft) ?? draft).sequence as SequenceItem[], keyId);
+  if (!way) return undefined;
+  let items = draft.sequence;
+  let found: Draft<SequenceItem> | undefined;
+  for (const index of way.items) {
+    found = items[index];
+    if (found?.type === "group") items = found.items;
+  }
+  if (found?.type !== "tween") return undefined;
+  const track = found.tracks[way.track];
+  const key = track?.keys[way.key];
+  return track && key ? { tween: found, track, key, index: way.key } : undefined;
 }
 
 /** The track of a tween that drives a channel. */

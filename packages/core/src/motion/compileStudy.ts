@@ -9,10 +9,12 @@ import {
   restValue,
   type SequenceItem,
   type Study,
+  type Tween,
 } from "../study/index.ts";
 import { printShownColor, readColor, writeShownColor } from "../value/index.ts";
 import { baseLayer, stackValue, stackVelocity, topLayer } from "./layers.ts";
 import type { DrivenChannel, Layer, Motion } from "./motion.ts";
+import { isPlain, layOut, type PlainChannels } from "./plainChannels.ts";
 import { STRIDE, slotIn } from "./poses.ts";
 import { type CompiledTrack, compileTrack, withFoundValues } from "./track.ts";
 
@@ -22,15 +24,17 @@ import { type CompiledTrack, compileTrack, withFoundValues } from "./track.ts";
  * reports do not stop it: what is sound plays, ids that name nothing are passed over.
  */
 export function compileStudy(study: Study): Motion {
-  const indexOf = new Map(study.figures.map((figure, i) => [figure.id, i]));
+  const { indexOf, rest } = readFigures(study.figures);
   const { startOf } = resolveStarts(study);
-  const rest = restPose(study.figures);
   const driven = collectChannels(study, indexOf, startOf);
   let duration = 0;
   for (const { layers } of driven)
     for (const layer of layers) duration = Math.max(duration, layer.end);
   for (const marker of study.markers) duration = Math.max(duration, marker.time);
-  const bySlot = new Map(driven.map((channel) => [channel.slot, channel]));
+  // Made when first asked: a motion that is only compiled needs neither.
+  let bySlot: Map<number, DrivenChannel> | undefined;
+  let plain: PlainChannels | undefined;
+  let layered: readonly DrivenChannel[] = [];
 
   return {
     study,
@@ -43,7 +47,12 @@ export function compileStudy(study: Study): Motion {
     slot: slotIn,
     at(t, out) {
       out.set(rest);
-      for (const channel of driven) write(channel, t, rest, out);
+      if (!plain) {
+        plain = layOut(driven.filter(isPlain));
+        layered = driven.filter((channel) => !isPlain(channel));
+      }
+      plain.write(t, out);
+      for (const channel of layered) write(channel, t, rest, out);
       return out;
     },
     velocity(t, out) {
@@ -56,6 +65,7 @@ export function compileStudy(study: Study): Motion {
     },
     valueAt(figureIndex, channel, t) {
       const slot = slotIn(figureIndex, channel);
+      bySlot ??= new Map(driven.map((each) => [each.slot, each]));
       const found = bySlot.get(slot);
       const still = rest[slot] as number;
       return found ? stackValue(found.layers, t, 0, still) : still;
@@ -84,6 +94,26 @@ function write(driven: DrivenChannel, t: number, rest: Float64Array, out: Float6
   );
 }
 
+interface Figures {
+  readonly indexOf: ReadonlyMap<string, number>;
+  readonly rest: Float64Array;
+}
+
+/** What is known of figures that did not change. */
+const knownFigures = new WeakMap<readonly Figure[], Figures>();
+
+function readFigures(figures: readonly Figure[]): Figures {
+  let known = knownFigures.get(figures);
+  if (!known) {
+    known = {
+      indexOf: new Map(figures.map((figure, i) => [figure.id, i])),
+      rest: restPose(figures),
+    };
+    knownFigures.set(figures, known);
+  }
+  return known;
+}
+
 /** The values of figures that nothing drives. */
 function restPose(figures: readonly Figure[]): Float64Array {
   const rest = new Float64Array(figures.length * STRIDE);
@@ -101,52 +131,82 @@ function restPose(figures: readonly Figure[]): Float64Array {
   return rest;
 }
 
+/** The layers of a tween that did not change, for the start and the shared curves they were made with. */
+interface KnownLayers {
+  readonly origin: number;
+  readonly shared: Study["curves"];
+  readonly layers: readonly Layer[];
+}
+
+const knownLayers = new WeakMap<Tween, KnownLayers>();
+
+function layersOf(tween: Tween, origin: number, shared: Study["curves"]): readonly Layer[] {
+  const known = knownLayers.get(tween);
+  if (known && known.origin === origin && known.shared === shared) return known.layers;
+  const layers = tween.tracks
+    .filter((track) => track.keys.length > 0)
+    .map((track): Layer => {
+      const compiled = compileTrack(track, shared);
+      return {
+        tween,
+        track: compiled,
+        origin,
+        start: origin + (compiled.times[0] as number),
+        end: origin + (compiled.times.at(-1) as number),
+        relative: track.mode === "relative" && compiled.components === 1,
+        fill: tween.fill ?? "forwards",
+      };
+    });
+  knownLayers.set(tween, { origin, shared, layers });
+  return layers;
+}
+
+/** Channels that one layer alone drives, as they were last made from it. */
+const knownChannels = new WeakMap<Layer, DrivenChannel>();
+
 /** Sorts every track to the channels it drives and settles the values that are taken as found. */
 function collectChannels(
   study: Study,
   indexOf: ReadonlyMap<string, number>,
   startOf: ReadonlyMap<string, number>,
 ): DrivenChannel[] {
-  const bySlot = new Map<number, { driven: DrivenChannel; layers: Layer[] }>();
+  const { figures, curves } = study;
+  /** Layers by slot, in the order in which channels are first driven. */
+  const bySlot: (Layer[] | undefined)[] = new Array(figures.length * STRIDE);
+  const order: { readonly slot: number; readonly figureIndex: number }[] = [];
   for (const item of study.sequence) {
     if (item.type !== "tween" || item.disabled) continue;
-    const origin = startOf.get(item.id) ?? 0;
-    for (const track of item.tracks) {
-      if (track.keys.length === 0) continue;
-      const compiled = compileTrack(track, study.curves);
-      const layer: Layer = {
-        tween: item,
-        track: compiled,
-        origin,
-        start: origin + (compiled.times[0] as number),
-        end: origin + (compiled.times.at(-1) as number),
-        relative: track.mode === "relative" && compiled.components === 1,
-        fill: item.fill ?? "forwards",
-      };
-      for (const id of item.figures) {
-        const figureIndex = indexOf.get(id);
-        if (figureIndex === undefined) continue;
-        const slot = slotIn(figureIndex, track.channel);
-        let entry = bySlot.get(slot);
-        if (!entry) {
-          const layers: Layer[] = [];
-          const figure = study.figures[figureIndex] as Figure;
-          const channel = channelOf(track.channel);
-          entry = { driven: { figure, figureIndex, channel, slot, layers }, layers };
-          bySlot.set(slot, entry);
+    const layers = layersOf(item, startOf.get(item.id) ?? 0, curves);
+    for (const id of item.figures) {
+      const figureIndex = indexOf.get(id);
+      if (figureIndex === undefined) continue;
+      for (const layer of layers) {
+        const slot = slotIn(figureIndex, layer.track.track.channel);
+        const others = bySlot[slot];
+        if (others) others.push(layer);
+        else {
+          bySlot[slot] = [layer];
+          order.push({ slot, figureIndex });
         }
-        entry.layers.push(layer);
       }
     }
   }
-  for (const { driven, layers } of bySlot.values()) {
+  return order.map(({ slot, figureIndex }) => {
+    const layers = bySlot[slot] as Layer[];
+    const figure = figures[figureIndex] as Figure;
+    const [only] = layers;
+    const known = only && layers.length === 1 ? knownChannels.get(only) : undefined;
+    if (known?.figure === figure && known.figureIndex === figureIndex) return known;
+    const channel = channelOf((only as Layer).track.track.channel);
+    const driven: DrivenChannel = { figure, figureIndex, channel, slot, layers };
     layers.sort((a, b) => a.start - b.start);
     layers.forEach((layer, i) => {
       if (layer.track.hasFound)
         layers[i] = { ...layer, track: settleFound(driven, layers.slice(0, i), layer) };
     });
-  }
-  return [...bySlot.values()].map(({ driven }) => driven);
+    if (only && layers.length === 1) knownChannels.set(only, driven);
+    return driven;
+  });
 }
 
 /** What the channel has beneath a layer when it starts, put in place of its found values. */

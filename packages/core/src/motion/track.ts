@@ -108,7 +108,7 @@ function reach(track: Track, said: Float64Array): Float64Array {
  * Keys are compared where they are in the study's time, `origin + time`: the difference `t − origin`
  * rounds, and a last frame that falls a hair before its key would miss the target.
  */
-function spanAt(times: Float64Array, origin: number, t: number): number {
+export function spanAt(times: Float64Array, origin: number, t: number): number {
   let from = 0;
   let to = times.length;
   while (from < to) {
@@ -120,7 +120,7 @@ function spanAt(times: Float64Array, origin: number, t: number): number {
 }
 
 /** Progress within a span; kept in [0, 1] against the rounding of `t − origin`. */
-function progressIn(times: Float64Array, span: number, local: number): number {
+export function progressIn(times: Float64Array, span: number, local: number): number {
   const start = times[span] as number;
   const p = (local - start) / ((times[span + 1] as number) - start);
   return p > 0 ? (p < 1 ? p : 1) : 0;

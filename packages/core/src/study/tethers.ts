@@ -13,7 +13,9 @@ export interface ResolvedStarts {
  * there starts at its offset; items in a loop start at 0. Starts before 0 are kept.
  */
 export function resolveStarts(study: Pick<Study, "sequence" | "markers">): ResolvedStarts {
-  const items = new Map(study.sequence.map((item) => [item.id, item]));
+  const items = new Map<string, SequenceItem>();
+  if (study.sequence.some((item) => item.tether.to === "item"))
+    for (const item of study.sequence) items.set(item.id, item);
   const markers = new Map(study.markers.map((marker) => [marker.id, marker.time]));
   const startOf = new Map<string, number>();
   let loop: readonly string[] = [];
@@ -46,6 +48,9 @@ export function resolveStarts(study: Pick<Study, "sequence" | "markers">): Resol
       startOf.set(each.id, base + tether.offset);
     }
   };
-  for (const item of study.sequence) settle(item);
+  // Most hang on the start, and need no chain.
+  for (const item of study.sequence)
+    if (item.tether.to === "start") startOf.set(item.id, item.tether.offset);
+    else settle(item);
   return { startOf, loop };
 }

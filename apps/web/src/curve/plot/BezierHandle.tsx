@@ -8,6 +8,7 @@ import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useDesk, useDeskCurve, useDeskFrame } from "../desk/DeskContext.ts";
 import type { DeskDrag } from "../desk/desk.ts";
 import { type HandleIndex, handleAt, handlesOf, snapHandle, withHandle } from "./handles.ts";
+import { wayOf } from "./pathEditing.ts";
 
 interface Session {
   readonly drag: DeskDrag;
@@ -71,13 +72,12 @@ export function BezierHandle({ index }: { index: HandleIndex }): ReactNode {
 
   const nudge = (event: KeyboardEvent) => {
     const curve = handlesOf(desk.current);
-    const way = WAYS[event.key];
+    const way = wayOf(event);
     if (!curve || !way) return;
     event.preventDefault();
     event.stopPropagation();
-    const step = event.shiftKey ? 0.1 : event.altKey ? 0.001 : 0.01;
     const { x, y } = handleAt(curve, index);
-    const next = withHandle(curve, index, { x: x + way[0] * step, y: y + way[1] * step });
+    const next = withHandle(curve, index, { x: x + way.x, y: y + way.y });
     desk.set(next);
   };
 
@@ -107,10 +107,3 @@ export function BezierHandle({ index }: { index: HandleIndex }): ReactNode {
     </>
   );
 }
-
-const WAYS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-};

@@ -286,7 +286,9 @@ function ScrubBar({
             event.preventDefault();
             clock.pause();
             const way = (steps * duration * (event.shiftKey ? 10 : 1)) / 100;
-            clock.seek(Math.min(Math.max(clock.time + way, 0), duration));
+            // In the rest after a run the bar stands at its end.
+            const now = Math.min(clock.time, duration);
+            clock.seek(Math.min(Math.max(now + way, 0), duration));
           }}
           className="absolute top-0 -left-1.5 h-5 w-3 rounded-[4px] border-2 border-marigold bg-raised"
         />
