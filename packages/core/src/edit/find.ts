@@ -24,6 +24,22 @@ interface KeyWay {
   readonly key: number;
 }
 
+type KeyPlace = Omit<KeyWay, "items">;
+
+/** Where the keys of a tween are, by their ids; made once for each tween that is searched. */
+const knownPlaces = new WeakMap<Tween, ReadonlyMap<string, KeyPlace>>();
+
+function placesIn(tween: Tween): ReadonlyMap<string, KeyPlace> {
+  let places = knownPlaces.get(tween);
+  if (!places) {
+    places = new Map(
+      tween.tracks.flatMap(({ keys }, track) => keys.map(({ id }, key) => [id, { track, key }])),
+    );
+    knownPlaces.set(tween, places);
+  }
+  return places;
+}
+
 function findKeyWay(items: readonly SequenceItem[], keyId: string): KeyWay | undefined {
   for (const [i, item] of items.entries()) {
     if (item.type === "group") {
@@ -31,10 +47,8 @@ function findKeyWay(items: readonly SequenceItem[], keyId: string): KeyWay | und
       if (inner) return { ...inner, items: [i, ...inner.items] };
     }
     if (item.type !== "tween") continue;
-    for (const [track, { keys }] of item.tracks.entries()) {
-      const key = keys.findIndex((each) => each.id === keyId);
-      if (key >= 0) return { items: [i], track, key };
-    }
+    const place = placesIn(item).get(keyId);
+    if (place) return { items: [i], ...place };
   }
   return undefined;
 }

@@ -171,9 +171,11 @@ function collectChannels(
   startOf: ReadonlyMap<string, number>,
 ): DrivenChannel[] {
   const { figures, curves } = study;
-  /** Layers by slot, in the order in which channels are first driven. */
-  const bySlot: (Layer[] | undefined)[] = new Array(figures.length * STRIDE);
-  const order: { readonly slot: number; readonly figureIndex: number }[] = [];
+  /** The first layer of each slot, and all of them where there are more; most have one. */
+  const firsts: (Layer | undefined)[] = new Array(figures.length * STRIDE);
+  const stacks = new Map<number, Layer[]>();
+  /** Slots in the order in which they are first driven. */
+  const order: number[] = [];
   for (const item of study.sequence) {
     if (item.type !== "tween" || item.disabled) continue;
     const layers = layersOf(item, startOf.get(item.id) ?? 0, curves);
@@ -182,29 +184,33 @@ function collectChannels(
       if (figureIndex === undefined) continue;
       for (const layer of layers) {
         const slot = slotIn(figureIndex, layer.track.track.channel);
-        const others = bySlot[slot];
-        if (others) others.push(layer);
+        const first = firsts[slot];
+        const stack = stacks.get(slot);
+        if (stack) stack.push(layer);
+        else if (first) stacks.set(slot, [first, layer]);
         else {
-          bySlot[slot] = [layer];
-          order.push({ slot, figureIndex });
+          firsts[slot] = layer;
+          order.push(slot);
         }
       }
     }
   }
-  return order.map(({ slot, figureIndex }) => {
-    const layers = bySlot[slot] as Layer[];
+  return order.map((slot) => {
+    const first = firsts[slot] as Layer;
+    const figureIndex = Math.floor(slot / STRIDE);
     const figure = figures[figureIndex] as Figure;
-    const [only] = layers;
-    const known = only && layers.length === 1 ? knownChannels.get(only) : undefined;
+    const stack = stacks.get(slot);
+    const known = stack ? undefined : knownChannels.get(first);
     if (known?.figure === figure && known.figureIndex === figureIndex) return known;
-    const channel = channelOf((only as Layer).track.track.channel);
+    const layers = stack ?? [first];
+    const channel = channelOf(first.track.track.channel);
     const driven: DrivenChannel = { figure, figureIndex, channel, slot, layers };
     layers.sort((a, b) => a.start - b.start);
     layers.forEach((layer, i) => {
       if (layer.track.hasFound)
         layers[i] = { ...layer, track: settleFound(driven, layers.slice(0, i), layer) };
     });
-    if (only && layers.length === 1) knownChannels.set(only, driven);
+    if (!stack) knownChannels.set(first, driven);
     return driven;
   });
 }

@@ -67,7 +67,7 @@ export function layOut(channels: readonly DrivenChannel[]): PlainChannels {
         }
         let span = first + (spans[i] as number);
         if (!(origin + (times[span] as number) <= t && t < origin + (times[span + 1] as number))) {
-          span = first + spanAt(times.subarray(first, last + 1), origin, t);
+          span = spanAt(times, origin, t, first, last + 1);
           spans[i] = span - first;
         }
         const from = values[span] as number;

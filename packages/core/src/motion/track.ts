@@ -106,11 +106,18 @@ function reach(track: Track, said: Float64Array): Float64Array {
  * of spans from the last key on, −1 before the first key.
  *
  * Keys are compared where they are in the study's time, `origin + time`: the difference `t − origin`
- * rounds, and a last frame that falls a hair before its key would miss the target.
+ * rounds, and a last frame that falls a hair before its key would miss the target. `first` and `end` say
+ * where the keys are in an array that holds more.
  */
-export function spanAt(times: Float64Array, origin: number, t: number): number {
-  let from = 0;
-  let to = times.length;
+export function spanAt(
+  times: Float64Array,
+  origin: number,
+  t: number,
+  first = 0,
+  end = times.length,
+): number {
+  let from = first;
+  let to = end;
   while (from < to) {
     const middle = (from + to) >> 1;
     if (origin + (times[middle] as number) <= t) from = middle + 1;
