@@ -21,6 +21,9 @@ interface Session {
   readonly pulls: boolean;
 }
 
+/** Side of the square that stands for a point, px. */
+export const BEAD = 10;
+
 /** Where the lines are drawn that say what a point snapped to. */
 export type Guide = () => SVGElement | null | undefined;
 
@@ -116,10 +119,8 @@ export const PathPointBead = memo(function PathPointBead({
     >
       <circle r={12} className={GRIP} />
       <rect
-        x={-5}
-        y={-5}
-        width={10}
-        height={10}
+        width={BEAD}
+        height={BEAD}
         rx={3}
         className={`stroke-spruce ${selected ? "fill-spruce" : "fill-raised"}`}
         strokeWidth={2}

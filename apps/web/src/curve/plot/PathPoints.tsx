@@ -4,7 +4,7 @@ import { numberLabel } from "../../ui/numberLabel.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useDesk, useDeskCurve, useDeskFrame, useDeskState } from "../desk/DeskContext.ts";
 import { PathHandle } from "./PathHandle.tsx";
-import { type Guide, PathPointBead } from "./PathPointBead.tsx";
+import { BEAD, type Guide, PathPointBead } from "./PathPointBead.tsx";
 
 /** The points of a path, and the handles of those that are selected. */
 export function PathPoints({ guide }: { guide: Guide }): ReactNode {
@@ -31,8 +31,14 @@ export function PathPoints({ guide }: { guide: Guide }): ReactNode {
         });
         continue;
       }
+      const [x, y] = [plot.toX(place.x), plot.toY(place.y)];
+      // Not by a transform: each would be a layer to sort, and there may be hundreds.
+      const [grip, mark] = element.children;
+      writeAttributes(grip, { cx: x, cy: y });
+      if (mark instanceof SVGRectElement)
+        writeAttributes(mark, { x: x - BEAD / 2, y: y - BEAD / 2 });
+      else writeAttributes(mark, { cx: x, cy: y });
       writeAttributes(element, {
-        transform: `translate(${plot.toX(place.x)} ${plot.toY(place.y)})`,
         "aria-valuenow": place.y,
         "aria-valuetext": `time ${numberLabel(place.x, 3)}, value ${numberLabel(place.y, 3)}`,
       });
