@@ -20,9 +20,8 @@ export interface LinearFit {
 const DEEPEST = 22;
 const COARSE = 128;
 const NEAREST = 1e-9;
-/** The share of the tolerance that lies between samples, and that is kept for rounding. */
-const BETWEEN = 1 / 100;
-const KEPT = 1 / 100;
+/** The shares of the tolerance that are kept for what lies between samples and for rounding, tried in turn. */
+const KEPT = [1 / 100, 1 / 16, 1 / 4];
 
 /**
  * The fewest straight pieces that stay within `tolerance` of a curve (0.005 is half a percent of the
@@ -31,12 +30,22 @@ const KEPT = 1 / 100;
  */
 export function fitLinear(curve: Curve, tolerance: number): LinearFit {
   if (!(tolerance > 0)) throw new RangeError(`fitLinear: tolerance ${tolerance} is not above 0`);
-  const parts = sampleParts(curve, tolerance);
-  const linked = parts.map((part) => fewestLinks(part, tolerance * (1 - KEPT)));
   const decimals = Math.max(4, Math.ceil(-Math.log10(tolerance)) + 2);
-  const rounded = linked.flatMap((stops) => stops.map((stop, i) => tidy(stop, i, stops, decimals)));
-  const neat = finish(curve, rounded);
-  return neat.error <= tolerance ? neat : finish(curve, linked.flat());
+  let best: LinearFit | undefined;
+  // What lies between samples is guessed from their middles; where a wild curve belies that, more is kept.
+  for (const kept of KEPT) {
+    const parts = sampleParts(curve, tolerance, kept);
+    const linked = parts.map((part) => fewestLinks(part, tolerance * (1 - kept)));
+    const tidied = linked.flatMap((stops) =>
+      stops.map((stop, i) => tidy(stop, i, stops, decimals)),
+    );
+    for (const stops of [tidied, linked.flat()]) {
+      const fit = finish(curve, stops);
+      if (fit.error <= tolerance) return fit;
+      if (!best || fit.error < best.error) best = fit;
+    }
+  }
+  return best as LinearFit;
 }
 
 function finish(curve: Curve, stops: readonly LinearStop[]): LinearFit {
@@ -56,8 +65,9 @@ function tidy(
 }
 
 /** The curve between its jumps, so finely that straight lines between are well within the tolerance. */
-function sampleParts(curve: Curve, whole: number): LinearStop[][] {
-  const tolerance = whole * BETWEEN;
+function sampleParts(curve: Curve, whole: number, kept: number): LinearStop[][] {
+  // Where more is kept, the samples lie closer, not farther apart.
+  const tolerance = Math.min(whole / 100, (whole * (1 / 100) ** 2) / kept);
   const { value } = compileCurve(curve);
   const marks = landmarksOf(curve);
   const parts: LinearStop[][] = [];
