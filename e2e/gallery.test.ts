@@ -37,6 +37,11 @@ describe("the curves", () => {
   });
 
   const cards = () => page.$$eval("article", (all) => all.map((card) => card.ariaLabel));
+  /** The gallery follows the filters a moment later; that moment is waited for. */
+  const expectCards = async (names: readonly string[]) => {
+    for (let i = 0; i < 60 && (await cards()).join() !== names.join(); i++) await frames(page, 3);
+    expect(await cards()).toEqual(names);
+  };
   const stored = async () => {
     const answer = await fetch(`${server.url}/api/curves`);
     const { curves } = (await answer.json()) as {
@@ -65,29 +70,35 @@ describe("the curves", () => {
 
   it("filters by feel, direction and what can run it, and finds words", async () => {
     await chip("lands");
-    expect(await cards()).toEqual(["Rope goes slack own", "Bounce out", "Bounce in-out"]);
+    await expectCards(["Rope goes slack own", "Bounce out", "Bounce in-out"]);
     await chip("Show all again");
     await chip("out-in");
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll("article")].every((card) => card.ariaLabel?.endsWith("out-in")),
+    );
     const directed = await cards();
     expect(directed.every((name) => name?.endsWith("out-in"))).toBe(true);
     expect(directed).toContain("Sine out-in");
     await chip("Show all again");
     await chip("CSS as is");
-    await page.waitForFunction(() => document.querySelectorAll("article").length > 4);
+    await page.waitForFunction(() => {
+      const all = [...document.querySelectorAll("article")];
+      return all.length > 4 && all.every((card) => card.textContent?.includes("CSS as is"));
+    });
     for (const text of await page.$$eval("article", (all) => all.map((card) => card.textContent)))
       expect(text).toContain("CSS as is");
     await chip("Show all again");
     await page.type('[aria-label="Find a curve"]', "heavy hinge");
     await frames(page, 3);
-    expect(await cards()).toEqual(["Gangway lowers own"]);
+    await expectCards(["Gangway lowers own"]);
     await page.type('[aria-label="Find a curve"]', " nothing");
-    await frames(page, 3);
+    await expectCards([]);
     expect(await textOf(page, "main")).toContain("No curve is like that");
   });
 
   it("plays a card that is pointed at, all on request, and shows them on other things", async () => {
     await page.type('[aria-label="Find a curve"]', "cubic out");
-    await frames(page, 3);
+    await page.waitForSelector('article[aria-label="Cubic out"] circle:last-of-type');
     const puck = () =>
       page.$eval('article[aria-label="Cubic out"] circle:last-of-type', (c) =>
         c.getAttribute("cx"),
