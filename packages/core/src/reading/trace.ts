@@ -35,20 +35,16 @@ function trace(curve: Curve): Stretch[] {
   // A path names every turn itself.
   const [least, dense] = curve.kind === "path" ? [1, CELLS / 4] : [4, CELLS];
   const anchors = [0, ...landmarks, 1];
+  // A spring jumps its last thousandth onto the target; that is its end and no jump.
+  const isSpring = curve.kind === "spring" || curve.kind === "spring-feel";
   const stretches: Stretch[] = [];
   const push = (from: number, to: number) =>
     stretches.push({
       from,
       to,
       start: value(from),
-      end: to === 1 ? lastValue(from) : value(to, true),
+      end: to === 1 && isSpring ? value(1) : value(to, true),
     });
-  // A spring jumps its last thousandth onto the target; that is its end and no jump.
-  const isSpring = curve.kind === "spring" || curve.kind === "spring-feel";
-  const lastValue = (from: number) => {
-    const left = value(1, true);
-    return isSpring || from === 1 ? value(1) : left;
-  };
   for (let k = 0; k + 1 < anchors.length; k++) {
     const [low, high] = [anchors[k] as number, anchors[k + 1] as number];
     if (high <= low) continue;

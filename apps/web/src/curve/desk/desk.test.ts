@@ -75,6 +75,9 @@ describe("a curve on its desk", () => {
     const { desk, kept } = lay(SOUND);
     desk.set(TANGLED);
     expect([desk.current, kept]).toEqual([TANGLED, [SOUND]]);
+    // Something else changed where the curve lives: the draft is not lost.
+    desk.take(SOUND);
+    expect(desk.current).toBe(TANGLED);
     const drag = desk.begin();
     drag.update({ ...TANGLED, points: [...TANGLED.points] });
     drag.commit();

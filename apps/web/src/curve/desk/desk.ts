@@ -115,10 +115,10 @@ export class CurveDesk {
     return this.store.getState().points;
   }
 
-  /** The place of the curve says what it keeps now. */
+  /** The place of the curve says what it keeps now. A draft stays until that changes. */
   take(curve: Curve): void {
     const state = this.store.getState();
-    if (curve === state.curve && state.draft === null) return;
+    if (curve === state.curve) return;
     this.store.setState({ curve, draft: null, points: this.prune(curve, state.points) });
     this.plotStale = true;
     this.invalidate();
