@@ -178,3 +178,6 @@ export interface CompiledCurve {
 
 /** The plain diagonal, used wherever nothing else is said. */
 export const LINEAR: LinearCurve = { kind: "linear" };
+
+/** The curve that holds a value until the next key. */
+export const HOLD: StepsCurve = { kind: "steps", count: 1, position: "jump-end" };

@@ -6,6 +6,7 @@ export {
   type CubicBezierCurve,
   type Curve,
   type Direction,
+  HOLD,
   type KeywordCurve,
   LINEAR,
   type LinearCurve,

@@ -19,6 +19,14 @@ export const addFigure = defineEdit<{ figure: Figure }>("add figure", (draft, { 
   draft.figures.push(figure as Draft<Figure>);
 });
 
+/** Adds figures that belong together, such as a dial and its needle. */
+export const addFigures = defineEdit<{ figures: readonly Figure[] }>(
+  "add figure",
+  (draft, { figures }) => {
+    draft.figures.push(...(figures as Draft<Figure>[]));
+  },
+);
+
 /** Names a figure. */
 export const renameFigure = defineEdit<{ figureId: string; name: string }>(
   "rename figure",
@@ -33,7 +41,10 @@ export const setRest = defineEdit<{ figureId: string; channel: ChannelId; value:
   "change value",
   (draft, { figureId, channel, value }) => {
     const figure = draft.figures.find((each) => each.id === figureId);
-    if (figure) figure.rest[channel] = value;
+    if (!figure) return;
+    if (channel === "pivotX") figure.pivot.x = Number(value) / 100;
+    else if (channel === "pivotY") figure.pivot.y = Number(value) / 100;
+    else figure.rest[channel] = value;
   },
 );
 
@@ -44,20 +55,24 @@ export const setRest = defineEdit<{ figureId: string; channel: ChannelId; value:
 export const deleteFigure = defineEdit<{ figureId: string }>(
   "delete figure",
   (draft, { figureId }, study) => {
-    const gone = withDescendants(draft, figureId);
-    draft.figures = draft.figures.filter((figure) => !gone.has(figure.id));
-    draft.followers = draft.followers.filter(
-      (follower) => !gone.has(follower.figure) && !gone.has(follower.source.figure),
-    );
-    const emptied = new Set<string>();
-    for (const tween of draftTweens(draft.sequence)) {
-      if (!tween.figures.some((id) => gone.has(id))) continue;
-      tween.figures = tween.figures.filter((id) => !gone.has(id));
-      if (tween.figures.length === 0) emptied.add(tween.id);
-    }
-    if (emptied.size > 0) removeTweens(draft, emptied, study);
+    removeFigures(draft, withDescendants(draft, figureId), study);
   },
 );
+
+/** Takes figures out with the tweens that move nothing else and the followers of what is gone. */
+export function removeFigures(draft: Draft<Study>, gone: ReadonlySet<string>, study: Study): void {
+  draft.figures = draft.figures.filter((figure) => !gone.has(figure.id));
+  draft.followers = draft.followers.filter(
+    (follower) => !gone.has(follower.figure) && !gone.has(follower.source.figure),
+  );
+  const emptied = new Set<string>();
+  for (const tween of draftTweens(draft.sequence)) {
+    if (!tween.figures.some((id) => gone.has(id))) continue;
+    tween.figures = tween.figures.filter((id) => !gone.has(id));
+    if (tween.figures.length === 0) emptied.add(tween.id);
+  }
+  if (emptied.size > 0) removeTweens(draft, emptied, study);
+}
 
 function withDescendants(draft: Draft<Study>, figureId: string): Set<string> {
   const found = new Set([figureId]);

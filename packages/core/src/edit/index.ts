@@ -1,6 +1,30 @@
 export { type Change, type Edit, isEmpty, squash } from "./change.ts";
 export {
+  CLIP_FORMAT,
+  type Clip,
+  type ClipKey,
+  type ClipTrack,
+  type Cycles,
+  copyKeys,
+  cycleKeys,
+  keysOfFigure,
+  readClip,
+} from "./clip.ts";
+export {
+  dissolveGroup,
+  duplicateFigure,
+  groupFigures,
+  isWithin,
+  nestFigure,
+  orderFigure,
+  setGuides,
+  setHue,
+  setLook,
+  setPivot,
+} from "./dress.ts";
+export {
   addFigure,
+  addFigures,
   deleteFigure,
   renameFigure,
   renameStudy,
@@ -9,6 +33,7 @@ export {
   setScene,
 } from "./figures.ts";
 export { type History, type HistoryEntry, record, redo, startHistory, undo } from "./history.ts";
+export { JOIN_TOLERANCE, joinable, joinPath, partPath } from "./joinPath.ts";
 export {
   addKey,
   deleteKeys,
@@ -16,8 +41,12 @@ export {
   type NewKey,
   SAME_TIME,
   setKeyValue,
+  setKeyValues,
   setSpanCurve,
+  setSpanCurves,
 } from "./keys.ts";
+export { chosenKeys, moveKeys, stretchKeys, stretchOf, stretchTween } from "./manyKeys.ts";
+export { channelsOfClip, type PasteArguments, pasteKeys } from "./paste.ts";
 export {
   addPathPoint,
   deletePathPoints,
@@ -31,7 +60,19 @@ export {
   pullPathHandles,
   setPathJoint,
 } from "./pathPoints.ts";
+export {
+  applyRecipe,
+  type Recipe,
+  type RecipeTrack,
+  readRecipe,
+  recipeLength,
+  recipeOf,
+  recipeStudy,
+} from "./recipe.ts";
+export { RECIPES } from "./recipeStock.ts";
+export { reverseCurve } from "./reverseCurve.ts";
 export { setValueAt } from "./setValueAt.ts";
+export { setValuesAt, type WantedValue } from "./setValuesAt.ts";
 export {
   deleteShared,
   keepShared,
@@ -40,6 +81,23 @@ export {
   spansFollowing,
   takeOwnCopy,
 } from "./sharedCurves.ts";
+export {
+  bezierAtEnds,
+  type Seam,
+  type Smoothing,
+  seamsOf,
+  setTangent,
+  smoothKeys,
+  type Tangent,
+  tangentsOf,
+} from "./smooth.ts";
+export {
+  moveSpacePoint,
+  pieceOf,
+  roundSpacePoints,
+  setSpaceHandle,
+  withPartners,
+} from "./spacePoints.ts";
 export { splitCurve } from "./splitCurve.ts";
 export { keyNear, type TrackPlace, trackNear } from "./trackNear.ts";
 export { moveTween, renameTween, setTrack } from "./tweens.ts";

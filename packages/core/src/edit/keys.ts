@@ -4,14 +4,17 @@ import {
   type ChannelId,
   type CurveReference,
   curveOfKey,
+  findTween,
   type Key,
   type KeyValue,
   resolveStarts,
   type Study,
+  spacePathOf,
   type Tween,
 } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
 import { draftKey, draftTweens } from "./find.ts";
+import { insertPair, partnerOf, withPartners } from "./spacePoints.ts";
 import { splitCurve } from "./splitCurve.ts";
 import { trackNear } from "./trackNear.ts";
 
@@ -31,12 +34,15 @@ export const moveKey = defineEdit<{ keyId: string; time: number }>(
     const earliest = before ? before.time : -start;
     const latest = after ? after.time : Number.POSITIVE_INFINITY;
     key.time = Math.min(Math.max(time - start, Math.min(earliest, key.time)), latest);
+    const other = partnerOf(findTween(study, tween.id) ?? (tween as Tween), keyId);
+    const partner = other && draftKey(draft, other.id);
+    if (partner) partner.key.time = key.time;
     beginAtFirstKey(tween);
   },
 );
 
 /** Shifts a tween so that its first key is at 0, without moving any key in the study's time. */
-function beginAtFirstKey(tween: Draft<Tween>): void {
+export function beginAtFirstKey(tween: Draft<Tween>): void {
   let first = Number.POSITIVE_INFINITY;
   for (const track of tween.tracks) first = Math.min(first, track.keys[0]?.time ?? first);
   if (first === 0 || !Number.isFinite(first)) return;
@@ -53,14 +59,45 @@ export const setKeyValue = defineEdit<{ keyId: string; value: KeyValue }>(
   },
 );
 
+/** Gives several keys one value. */
+export const setKeyValues = defineEdit<{ keyIds: readonly string[]; value: KeyValue }>(
+  "change values",
+  (draft, { keyIds, value }) => {
+    for (const id of keyIds) {
+      const found = draftKey(draft, id);
+      if (found) found.key.value = value;
+    }
+  },
+);
+
 /** Gives the span that begins at a key a curve, or a shared one to follow. */
 export const setSpanCurve = defineEdit<{ keyId: string; curve: Curve | CurveReference }>(
   "change curve",
-  (draft, { keyId, curve }) => {
-    const found = draftKey(draft, keyId);
-    if (found) found.key.curve = curve as Draft<Curve | CurveReference>;
-  },
+  (draft, { keyId, curve }, study) => giveCurve(draft, study, [keyId], curve),
 );
+
+/** The same for several spans at once; a last key, which begins none, is passed over. */
+export const setSpanCurves = defineEdit<{
+  keyIds: readonly string[];
+  curve: Curve | CurveReference;
+}>("change curves", (draft, { keyIds, curve }, study) => giveCurve(draft, study, keyIds, curve));
+
+function giveCurve(
+  draft: Draft<Study>,
+  study: Study,
+  keyIds: readonly string[],
+  curve: Curve | CurveReference,
+): void {
+  for (const id of keyIds) {
+    const found = draftKey(draft, id);
+    if (!found || (keyIds.length > 1 && found.index === found.track.keys.length - 1)) continue;
+    found.key.curve = curve as Draft<Curve | CurveReference>;
+    // A path through space is timed by the curves of x.
+    const other = partnerOf(findTween(study, found.tween.id) ?? (found.tween as Tween), id);
+    const partner = other && draftKey(draft, other.id);
+    if (partner) partner.key.curve = curve as Draft<Curve | CurveReference>;
+  }
+}
 
 /** What `addKey` needs: where the key goes and the ids it may use. */
 export interface NewKey {
@@ -70,7 +107,7 @@ export interface NewKey {
   readonly time: number;
   readonly value: number | string;
   readonly keyId: string;
-  /** Id of the tween that is made when nothing drives the channel yet. */
+  /** Id of the tween that is made when nothing drives the channel yet, and of a key's partner on a path. */
   readonly tweenId: string;
 }
 
@@ -97,6 +134,15 @@ export const addKey = defineEdit<NewKey>("set key", (draft, args, study) => {
   for (const tween of draftTweens(draft.sequence)) {
     if (tween.id !== place.tween.id) continue;
     const keys = tween.tracks.find((track) => track.channel === channel)?.keys ?? [];
+    const local = Math.max(time, 0) - place.start;
+    const onPath = (channel === "x" || channel === "y") && spacePathOf(place.tween);
+    if (onPath && !keys.some((key) => Math.abs(key.time - local) < SAME_TIME)) {
+      const [xId, yId] = channel === "x" ? [keyId, tweenId] : [tweenId, keyId];
+      const given = typeof value === "number" ? { value } : {};
+      insertPair(study, tween, { time: local, xId, yId, channel, ...given });
+      beginAtFirstKey(tween);
+      continue;
+    }
     insertKey(study, keys, { id: keyId, time: Math.max(time, 0) - place.start, value });
     beginAtFirstKey(tween);
   }
@@ -130,7 +176,7 @@ export const SAME_TIME = 0.01;
 export const deleteKeys = defineEdit<{ keyIds: readonly string[] }>(
   "delete keys",
   (draft, { keyIds }, study) => {
-    const gone = new Set(keyIds);
+    const gone = withPartners(study, keyIds);
     const emptied = new Set<string>();
     for (const tween of draftTweens(draft.sequence)) {
       if (!tween.tracks.some((track) => track.keys.some((key) => gone.has(key.id)))) continue;

@@ -1,8 +1,9 @@
-import type { Draft } from "immer";
+import { type Draft, original } from "immer";
 import type { Curve } from "../curve/index.ts";
-import { curveOfKey, type SequenceItem, type Study } from "../study/index.ts";
+import { curveOfKey, type SequenceItem, type Study, type Tween } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
 import { draftKey, draftTweens } from "./find.ts";
+import { partnerOf } from "./spacePoints.ts";
 
 /** How many spans follow a shared curve. A key begins a span only if another key comes after it. */
 export function spansFollowing(study: Study, curveId: string): number {
@@ -52,7 +53,12 @@ export const reshapeSpan = defineEdit<{ keyId: string; curve: Curve }>(
     const shared =
       own && "shared" in own ? draft.curves.find((each) => each.id === own.shared) : undefined;
     if (shared) shared.curve = curve as Draft<Curve>;
-    else found.key.curve = curve as Draft<Curve>;
+    else {
+      found.key.curve = curve as Draft<Curve>;
+      const other = partnerOf(original(found.tween) as Tween, keyId);
+      const partner = other && draftKey(draft, other.id);
+      if (partner) partner.key.curve = curve as Draft<Curve>;
+    }
   },
 );
 

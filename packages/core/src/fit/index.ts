@@ -1,5 +1,5 @@
 export { type BezierFit, fitBezier } from "./bezierFit.ts";
 export { greatestDifference } from "./difference.ts";
 export { fitLinear, type LinearFit } from "./linearFit.ts";
-export { fitPath, type PathFit } from "./pathFit.ts";
+export { fitPath, fitPathTo, type PathFit } from "./pathFit.ts";
 export { untangle } from "./untangle.ts";

@@ -1,4 +1,5 @@
 import {
+  type CompiledCurve,
   type Curve,
   compileCurve,
   KEYWORDS,
@@ -47,7 +48,18 @@ function exactPath(curve: Curve): PathCurve | undefined {
 }
 
 function approximate(curve: Curve, tolerance: number): PathCurve {
-  const { value, slope } = compileCurve(curve);
+  return fitPathTo(compileCurve(curve), landmarksOf(curve), tolerance);
+}
+
+/**
+ * The same for anything that can be asked for its value and its slope; `landmarks` are the places in
+ * (0, 1), rising, where it bends sharply or jumps.
+ */
+export function fitPathTo(
+  { value, slope }: CompiledCurve,
+  landmarks: readonly number[],
+  tolerance: number,
+): PathCurve {
   const points: PathPoint[] = [{ x: 0, y: 0 }];
   /** Straight up or down to a value. */
   const jump = (x: number, y: number) => {
@@ -82,7 +94,7 @@ function approximate(curve: Curve, tolerance: number): PathCurve {
     points[points.length - 1] = { ...last, out: { x: from + third, y: y0 + m0 * third } };
     points.push({ x: to, y: y1, in: { x: to - third, y: y1 - m1 * third } });
   };
-  const anchors = [0, ...landmarksOf(curve), 1];
+  const anchors = [0, ...landmarks, 1];
   for (let i = 0; i + 1 < anchors.length; i++) {
     const [from, to] = [anchors[i] as number, anchors[i + 1] as number];
     jump(from, value(from));

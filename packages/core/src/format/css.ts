@@ -1,4 +1,4 @@
-import { sameCurve } from "../curve/index.ts";
+import { LINEAR, sameCurve } from "../curve/index.ts";
 import {
   type CompiledTrack,
   compileStudy,
@@ -6,8 +6,16 @@ import {
   type Layer,
   stackBeneath,
 } from "../motion/index.ts";
-import { type ChannelId, channelOf, type Figure, restValue, type Study } from "../study/index.ts";
-import { CSS_PROPERTIES, type CssProperty } from "./cssProperties.ts";
+import {
+  type ChannelId,
+  channelOf,
+  type Figure,
+  PERSPECTIVE,
+  restValue,
+  type Study,
+} from "../study/index.ts";
+import { faceCss } from "./cssFaces.ts";
+import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
 import { classNames, cssCurve, cssNumber } from "./cssText.ts";
 
 /** CSS that plays a study, and what it is to be put on. */
@@ -42,11 +50,17 @@ export function handoffCss(study: Study): CssHandoff {
   const motion = compileStudy(study);
   const names = classNames(study.figures.map((figure) => figure.name));
   const classOf = Object.fromEntries(study.figures.map((f, i) => [f.id, names[i] as string]));
+  const scene: CssScene = { perspective: study.scene.perspective ?? PERSPECTIVE };
   const blocks = [
     `/* ${study.name.replaceAll("*/", "")}: ${cssNumber(motion.duration)} ms. */`,
     ...study.figures.map((figure, i) => {
       const driven = motion.driven.filter((channel) => channel.figureIndex === i);
-      return figureCss(figure, names[i] as string, driven, classOf);
+      const parent = study.figures.find((each) => each.id === figure.parent);
+      const inside = parent && `.${classOf[parent.id]}${parent.look.back ? " > .front" : ""}`;
+      return [
+        figureCss(figure, names[i] as string, driven, inside, scene),
+        ...faceCss(motion, i, names[i] as string),
+      ].join("\n\n");
     }),
   ];
   return { text: `${blocks.join("\n\n")}\n`, classOf };
@@ -56,14 +70,10 @@ function figureCss(
   figure: Figure,
   name: string,
   driven: readonly DrivenChannel[],
-  classOf: Readonly<Record<string, string>>,
+  inside: string | undefined,
+  scene: CssScene,
 ): string {
-  const declarations = [
-    "position: absolute;",
-    "left: 0;",
-    "top: 0;",
-    `transform-origin: ${cssNumber(figure.pivot.x * 100)}% ${cssNumber(figure.pivot.y * 100)}%;`,
-  ];
+  const declarations = ["position: absolute;", "left: 0;", "top: 0;"];
   const registered: string[] = [];
   const animations: CssAnimation[] = [];
   for (const property of CSS_PROPERTIES) {
@@ -73,8 +83,8 @@ function figureCss(
       layers: driven.find((each) => each.channel.id === id)?.layers ?? [],
     }));
     const written = isJoined(channels)
-      ? joined(property, channels, name)
-      : apart(property, channels, name);
+      ? joined(property, channels, name, scene)
+      : apart(property, channels, name, scene);
     declarations.push(...written.declarations);
     registered.push(...written.registered);
     animations.push(...written.animations);
@@ -88,8 +98,7 @@ function figureCss(
         )
         .join(",\n    ")};`,
     );
-  const parent = figure.parent === null ? undefined : classOf[figure.parent];
-  const rule = `${parent ? `/* Stands inside .${parent}. */\n` : ""}.${name} {\n  ${declarations.join("\n  ")}\n}`;
+  const rule = `${inside ? `/* Stands inside ${inside}. */\n` : ""}.${name} {\n  ${declarations.join("\n  ")}\n}`;
   const frames = animations.map(
     (animation) => `@keyframes ${animation.name} {\n  ${animation.frames.join("\n  ")}\n}`,
   );
@@ -117,11 +126,12 @@ function isJoined(channels: readonly CssChannel[]): boolean {
       return false;
     if (!staysLegal(channel)) return false;
   }
-  const [first, second] = moving;
-  if (!first || !second) return true;
-  return (
-    first.layers.length === second.layers.length &&
-    first.layers.every((layer, i) => inStep(layer, second.layers[i] as Layer))
+  const [first, ...others] = moving;
+  if (!first) return true;
+  return others.every(
+    ({ layers }) =>
+      first.layers.length === layers.length &&
+      first.layers.every((layer, i) => inStep(layer, layers[i] as Layer)),
   );
 }
 
@@ -147,19 +157,29 @@ function inStep(a: Layer, b: Layer): boolean {
     a.fill === b.fill &&
     a.track.times.length === b.track.times.length &&
     a.track.times.every((time, i) => time === b.track.times[i]) &&
-    a.track.shapes.every((shape, i) => {
-      const other = b.track.shapes[i];
-      return other !== undefined && sameCurve(shape, other);
-    })
+    Array.from(a.track.curves.keys()).every((i) => sameCurve(a.track.shape(i), b.track.shape(i)))
   );
 }
 
+function together(property: CssProperty, values: readonly string[], scene: CssScene): string {
+  return property.write?.(values, scene) ?? values.join(" ");
+}
+
 /** Animates the property itself. A channel that stands still takes part with its rest value. */
-function joined(property: CssProperty, channels: readonly CssChannel[], name: string): Written {
+function joined(
+  property: CssProperty,
+  channels: readonly CssChannel[],
+  name: string,
+  scene: CssScene,
+): Written {
   const write = (values: readonly (number | string)[]) =>
-    values
-      .map((value) => (typeof value === "number" ? `${cssNumber(value)}${property.unit}` : value))
-      .join(" ");
+    together(
+      property,
+      values.map((value) =>
+        typeof value === "number" ? `${cssNumber(value)}${property.unit}` : value,
+      ),
+      scene,
+    );
   const moving = channels.filter(({ layers }) => layers.length > 0);
   const rest = channels.map((channel) => channel.rest);
   const animations = (moving[0]?.layers ?? []).map((layer, index, all) => {
@@ -183,7 +203,12 @@ function joined(property: CssProperty, channels: readonly CssChannel[], name: st
 }
 
 /** Animates each channel as a registered custom property, relative layers each as one of their own. */
-function apart(property: CssProperty, channels: readonly CssChannel[], name: string): Written {
+function apart(
+  property: CssProperty,
+  channels: readonly CssChannel[],
+  name: string,
+  scene: CssScene,
+): Written {
   const declarations: string[] = [];
   const registered: string[] = [];
   const animations: CssAnimation[] = [];
@@ -214,9 +239,12 @@ function apart(property: CssProperty, channels: readonly CssChannel[], name: str
         }),
       );
     });
-    return terms.length === 1 ? terms[0] : `calc(${terms.join(" + ")})`;
+    // What may not be negative would make the whole property void, where Levitas shows it as 0.
+    if (channelOf(id).legal?.min === 0 && property.unit === "px")
+      return `max(0px, ${terms.join(" + ")})`;
+    return terms.length === 1 ? String(terms[0]) : `calc(${terms.join(" + ")})`;
   });
-  declarations.push(`${property.property}: ${parts.join(" ")};`);
+  declarations.push(`${property.property}: ${together(property, parts, scene)};`);
   return { declarations, registered, animations };
 }
 
@@ -227,7 +255,7 @@ function animation(
   index: number,
   declare: (key: number) => string,
 ): CssAnimation {
-  const { times, shapes } = layer.track;
+  const { times } = layer.track;
   const last = times.length - 1;
   const begin = times[0] as number;
   const duration = (times[last] as number) - begin;
@@ -238,11 +266,8 @@ function animation(
     const sameAfter = key < last && times[key + 1] === times[key];
     if ((sameBefore || key === 0) && sameAfter) continue;
     const place = duration > 0 ? (((times[key] as number) - begin) / duration) * 100 : 100;
-    const shape = shapes[key];
-    const timing =
-      shape && !sameAfter && shape.kind !== "linear"
-        ? ` animation-timing-function: ${cssCurve(shape)};`
-        : "";
+    const shape = key < last && !sameAfter ? layer.track.shape(key) : LINEAR;
+    const timing = shape.kind !== "linear" ? ` animation-timing-function: ${cssCurve(shape)};` : "";
     const offset = sameAfter ? place - HAIR : place;
     frames.push(`${cssNumber(offset)}% { ${declare(key)}${timing} }`);
   }

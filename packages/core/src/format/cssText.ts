@@ -13,11 +13,15 @@ export function cssNumber(value: number): string {
 /** How far `linear()` may be from a curve that CSS does not know, as a share of the way. */
 export const CSS_TOLERANCE = 0.0005;
 
+/** A `linear()` of more stops than this came from sampling, and can do with fewer. */
+const MOST_STOPS = 200;
+
 const fitted = new WeakMap<Curve, Curve>();
 
 /** The curve itself where CSS knows it, else straight pieces within `CSS_TOLERANCE` of it. */
 function cssKind(curve: Curve): Curve {
-  if (curveKindOf(curve).css) return curve;
+  const sampled = curve.kind === "linear-stops" && curve.stops.length > MOST_STOPS;
+  if (curveKindOf(curve).css && !sampled) return curve;
   let fit = fitted.get(curve);
   if (!fit) {
     fit = fitLinear(curve, CSS_TOLERANCE).curve;

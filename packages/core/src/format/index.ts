@@ -29,3 +29,4 @@ export { HANDOFF_FORMATS, type HandoffFormat } from "./formats.ts";
 export { jsFunction } from "./jsFunction.ts";
 export { type FoundCurve, readCurveText } from "./readCurveText.ts";
 export { type Drawing, readDrawing } from "./svgDrawing.ts";
+export { type IconLook, readSvgIcon } from "./svgIcon.ts";

@@ -9,6 +9,7 @@ import {
   restValue,
   type SequenceItem,
   type Study,
+  spacePathOf,
   type Tween,
 } from "../study/index.ts";
 import { printShownColor, readColor, writeShownColor } from "../value/index.ts";
@@ -16,7 +17,7 @@ import { baseLayer, stackValue, stackVelocity, topLayer } from "./layers.ts";
 import type { DrivenChannel, Layer, Motion } from "./motion.ts";
 import { isPlain, layOut, type PlainChannels } from "./plainChannels.ts";
 import { STRIDE, slotIn } from "./poses.ts";
-import { type CompiledTrack, compileTrack, withFoundValues } from "./track.ts";
+import { type CompiledTrack, compileSpacePath, compileTrack, withFoundValues } from "./track.ts";
 
 /**
  * Turns a study into a motion. Tracks that did not change since an earlier call are taken over, so
@@ -32,7 +33,14 @@ export function compileStudy(study: Study): Motion {
     for (const layer of layers) duration = Math.max(duration, layer.end);
   for (const marker of study.markers) duration = Math.max(duration, marker.time);
   // Made when first asked: a motion that is only compiled needs neither.
-  let bySlot: Map<number, DrivenChannel> | undefined;
+  let bySlot: (DrivenChannel | undefined)[] | undefined;
+  const drivenAt = (slot: number): DrivenChannel | undefined => {
+    if (!bySlot) {
+      bySlot = new Array(rest.length);
+      for (const channel of driven) bySlot[channel.slot] = channel;
+    }
+    return bySlot[slot];
+  };
   let plain: PlainChannels | undefined;
   let layered: readonly DrivenChannel[] = [];
 
@@ -45,6 +53,8 @@ export function compileStudy(study: Study): Motion {
     startOf,
     figureIndex: (id) => indexOf.get(id) ?? -1,
     slot: slotIn,
+    drivenAt: (figureIndex, channel) =>
+      figureIndex < 0 ? undefined : drivenAt(slotIn(figureIndex, channel)),
     at(t, out) {
       out.set(rest);
       if (!plain) {
@@ -65,8 +75,7 @@ export function compileStudy(study: Study): Motion {
     },
     valueAt(figureIndex, channel, t) {
       const slot = slotIn(figureIndex, channel);
-      bySlot ??= new Map(driven.map((each) => [each.slot, each]));
-      const found = bySlot.get(slot);
+      const found = drivenAt(slot);
       const still = rest[slot] as number;
       return found ? stackValue(found.layers, t, 0, still) : still;
     },
@@ -143,10 +152,13 @@ const knownLayers = new WeakMap<Tween, KnownLayers>();
 function layersOf(tween: Tween, origin: number, shared: Study["curves"]): readonly Layer[] {
   const known = knownLayers.get(tween);
   if (known && known.origin === origin && known.shared === shared) return known.layers;
+  const path = spacePathOf(tween);
+  const [alongX, alongY] = path ? compileSpacePath(path, shared) : [];
   const layers = tween.tracks
     .filter((track) => track.keys.length > 0)
     .map((track): Layer => {
-      const compiled = compileTrack(track, shared);
+      const joined = track === path?.x ? alongX : track === path?.y ? alongY : undefined;
+      const compiled = joined ?? compileTrack(track, shared);
       return {
         tween,
         track: compiled,
@@ -161,58 +173,92 @@ function layersOf(tween: Tween, origin: number, shared: Study["curves"]): readon
   return layers;
 }
 
-/** Channels that one layer alone drives, as they were last made from it. */
-const knownChannels = new WeakMap<Layer, DrivenChannel>();
+/** The channels a tween drives by itself, for the layers and the figures they were made with. */
+interface KnownChannels {
+  readonly layers: readonly Layer[];
+  readonly figures: readonly Figure[];
+  readonly channels: readonly DrivenChannel[];
+}
 
-/** Sorts every track to the channels it drives and settles the values that are taken as found. */
+const knownChannels = new WeakMap<Tween, KnownChannels>();
+
+/** Each channel a tween drives, as if nothing else drove it. */
+function channelsOf(
+  tween: Tween,
+  layers: readonly Layer[],
+  figures: readonly Figure[],
+  indexOf: ReadonlyMap<string, number>,
+): readonly DrivenChannel[] {
+  const known = knownChannels.get(tween);
+  if (known && known.layers === layers && known.figures === figures) return known.channels;
+  const channels = tween.figures.flatMap((id): DrivenChannel[] => {
+    const figureIndex = indexOf.get(id);
+    if (figureIndex === undefined) return [];
+    const figure = figures[figureIndex] as Figure;
+    return layers.map((layer) => {
+      const channel = channelOf(layer.track.track.channel);
+      const slot = slotIn(figureIndex, channel.id);
+      return settled({ figure, figureIndex, channel, slot, layers: [layer] });
+    });
+  });
+  knownChannels.set(tween, { layers, figures, channels });
+  return channels;
+}
+
+/** A channel with its layers in order of their starts, and the values settled that are taken as found. */
+function settled(channel: DrivenChannel): DrivenChannel {
+  const layers = [...channel.layers].sort((a, b) => a.start - b.start);
+  layers.forEach((layer, i) => {
+    if (layer.track.hasFound)
+      layers[i] = { ...layer, track: settleFound(channel, layers.slice(0, i), layer) };
+  });
+  return { ...channel, layers };
+}
+
+/**
+ * Every channel that something drives, in the order in which it is first met. Nearly all are driven by one
+ * tween alone and are taken as they were made for it: an edit of one key makes one tween's anew.
+ */
 function collectChannels(
   study: Study,
   indexOf: ReadonlyMap<string, number>,
   startOf: ReadonlyMap<string, number>,
 ): DrivenChannel[] {
   const { figures, curves } = study;
-  /** The first layer of each slot, and all of them where there are more; most have one. */
-  const firsts: (Layer | undefined)[] = new Array(figures.length * STRIDE);
+  const driven: DrivenChannel[] = [];
+  /** Where the channel of a slot stands in `driven`, from 1; 0 for none. */
+  const places = new Int32Array(figures.length * STRIDE);
   const stacks = new Map<number, Layer[]>();
-  /** Slots in the order in which they are first driven. */
-  const order: number[] = [];
   for (const item of study.sequence) {
     if (item.type !== "tween" || item.disabled) continue;
     const layers = layersOf(item, startOf.get(item.id) ?? 0, curves);
-    for (const id of item.figures) {
-      const figureIndex = indexOf.get(id);
-      if (figureIndex === undefined) continue;
-      for (const layer of layers) {
-        const slot = slotIn(figureIndex, layer.track.track.channel);
-        const first = firsts[slot];
-        const stack = stacks.get(slot);
-        if (stack) stack.push(layer);
-        else if (first) stacks.set(slot, [first, layer]);
-        else {
-          firsts[slot] = layer;
-          order.push(slot);
-        }
+    const own = channelsOf(item, layers, figures, indexOf);
+    for (let i = 0; i < own.length; i++) {
+      const channel = own[i] as DrivenChannel;
+      const place = places[channel.slot] as number;
+      if (place === 0) {
+        places[channel.slot] = driven.push(channel);
+        continue;
       }
+      // The layers as they were before values were found: others may lie beneath them now.
+      const layer = layers[i % layers.length] as Layer;
+      const stack = stacks.get(channel.slot);
+      if (stack) stack.push(layer);
+      else stacks.set(channel.slot, [unsettled(driven[place - 1] as DrivenChannel), layer]);
     }
   }
-  return order.map((slot) => {
-    const first = firsts[slot] as Layer;
-    const figureIndex = Math.floor(slot / STRIDE);
-    const figure = figures[figureIndex] as Figure;
-    const stack = stacks.get(slot);
-    const known = stack ? undefined : knownChannels.get(first);
-    if (known?.figure === figure && known.figureIndex === figureIndex) return known;
-    const layers = stack ?? [first];
-    const channel = channelOf(first.track.track.channel);
-    const driven: DrivenChannel = { figure, figureIndex, channel, slot, layers };
-    layers.sort((a, b) => a.start - b.start);
-    layers.forEach((layer, i) => {
-      if (layer.track.hasFound)
-        layers[i] = { ...layer, track: settleFound(driven, layers.slice(0, i), layer) };
-    });
-    if (!stack) knownChannels.set(first, driven);
-    return driven;
-  });
+  for (const [slot, layers] of stacks) {
+    const place = (places[slot] as number) - 1;
+    driven[place] = settled({ ...(driven[place] as DrivenChannel), layers });
+  }
+  return driven;
+}
+
+/** The layer of a channel that one tween drives, with its found values open again. */
+function unsettled({ layers }: DrivenChannel): Layer {
+  const layer = layers[0] as Layer;
+  const kept = knownLayers.get(layer.tween)?.layers;
+  return kept?.find((each) => each.track.track === layer.track.track) ?? layer;
 }
 
 /** What the channel has beneath a layer when it starts, put in place of its found values. */

@@ -1,7 +1,20 @@
+export { type ChannelReadings, readChannel } from "./channelReadings.ts";
 export { compileStudy } from "./compileStudy.ts";
 export { describePose } from "./describePose.ts";
 export { stackBeneath } from "./layers.ts";
-export { type Matrix, mapPoint, matrixAt, pivotPath, poseMatrix } from "./matrix.ts";
+export {
+  boxCorners,
+  invertMatrix,
+  type Matrix,
+  mapPoint,
+  matrixAt,
+  multiplyMatrices,
+  parentMatrixAt,
+  pivotAt,
+  pivotPath,
+  poseMatrix,
+  showsBack,
+} from "./matrix.ts";
 export type { DrivenChannel, Layer, Motion } from "./motion.ts";
 export {
   advancePlayhead,
@@ -12,6 +25,20 @@ export {
   quantizeTime,
   timeOfFrame,
 } from "./playhead.ts";
-export { layerColorAt, layerColors, layerPolyline } from "./samples.ts";
-export { type CompiledTrack, trackValue } from "./track.ts";
+export {
+  layerColorAt,
+  layerColors,
+  layerPolyline,
+  type ReachedSpan,
+  spanAtTime,
+  stretchSpeeds,
+} from "./samples.ts";
+export {
+  type MeasuredPiece,
+  measurePiece,
+  pieceAt,
+  type SpacePiece,
+  type Spot,
+} from "./spacePath.ts";
+export { type CompiledTrack, compileSpacePath, trackValue, trackVelocity } from "./track.ts";
 export { linearTwin } from "./twin.ts";

@@ -48,6 +48,6 @@ describe("where a figure's box lies in the scene", () => {
     const circle = compileStudy(
       kiosk({ figures: [figure("a", { parent: "b" }), figure("b", { parent: "a" })] }),
     );
-    expect(matrixAt(circle, 0, 0)).toHaveLength(6);
+    expect(matrixAt(circle, 0, 0)).toHaveLength(9);
   });
 });

@@ -45,6 +45,8 @@ export interface Motion {
   figureIndex(figureId: string): number;
   /** Where a channel's value stands in a pose buffer: one number, or four for a colour. */
   slot(figureIndex: number, channel: ChannelId): number;
+  /** What drives a channel; undefined where nothing does. */
+  drivenAt(figureIndex: number, channel: ChannelId): DrivenChannel | undefined;
   /**
    * Writes the value of every channel of every figure at `t` ms into `out` (length `slotCount`) and
    * returns it. Numbers are as the curves give them, unclamped; colours as they are shown: sRGB

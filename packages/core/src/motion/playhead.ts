@@ -12,15 +12,31 @@ export interface Playhead {
 
 /**
  * Moves a playing playhead on by `elapsed` ms of real time at `rate`. Depends on time alone, so any
- * frame rate gives the same motion. `once` lands exactly on the end and stops; a jump over several
+ * frame rate gives the same motion. `duration` is where playing ends, `from` (ms, absent for 0) where it
+ * begins. `once` lands exactly on the end and stops; a jump over several
  * loops is taken at once. A duration of 0 stays at 0.
  */
 export function advancePlayhead(
   head: Playhead,
   elapsed: number,
-  { mode, rate, duration }: { mode: PlayMode; rate: number; duration: number },
+  {
+    mode,
+    rate,
+    duration,
+    from = 0,
+  }: { mode: PlayMode; rate: number; duration: number; from?: number },
 ): Playhead {
   if (!head.playing) return head;
+  if (from !== 0) {
+    // A range is played as if it were the whole, and moved to its place.
+    const inside = Math.min(Math.max(head.time - from, 0), Math.max(duration - from, 0));
+    const next = advancePlayhead({ ...head, time: inside }, elapsed, {
+      mode,
+      rate,
+      duration: duration - from,
+    });
+    return { ...next, time: next.time + from };
+  }
   if (duration <= 0) return { ...head, time: 0 };
   const moved = elapsed * rate;
   if (mode === "once") {

@@ -1,6 +1,21 @@
-import { type CompiledCurve, type Curve, compileCurve } from "../curve/index.ts";
-import { channelOf, curveOfKey, type SharedCurve, type Track } from "../study/index.ts";
+import {
+  type CompiledCurve,
+  type Curve,
+  compileCurve,
+  HOLD,
+  LINEAR,
+  landmarksOf,
+} from "../curve/index.ts";
+import {
+  channelOf,
+  curveOfKey,
+  type Key,
+  type SharedCurve,
+  type SpaceTracks,
+  type Track,
+} from "../study/index.ts";
 import { angleDelta, type ColorSpace, readColor } from "../value/index.ts";
+import { type CoordinateSpan, coordinateSpans, measurePiece } from "./spacePath.ts";
 
 /**
  * A track made ready: its keys in flat arrays, times counted from the tween's start. A number has
@@ -20,8 +35,8 @@ export interface CompiledTrack {
    */
   readonly values: Float64Array;
   readonly curves: readonly CompiledCurve[];
-  /** The curves as data, for hand-offs. */
-  readonly shapes: readonly Curve[];
+  /** The curve of a span as data, for hand-offs and drawing. */
+  readonly shape: (span: number) => Curve;
   readonly hasFound: boolean;
 }
 
@@ -74,7 +89,9 @@ function build(track: Track, shared: readonly SharedCurve[]): CompiledTrack {
     } else if (typeof key.value === "number") said[i] = key.value;
     else said.set(readColor(key.value, space) ?? [0, 0, 0, 1], i * components);
   });
-  const shapes = keys.slice(0, -1).map((key) => curveOfKey({ curves: shared }, key));
+  const shapes = keys
+    .slice(0, -1)
+    .map((key) => (channel.kind === "switch" ? HOLD : curveOfKey({ curves: shared }, key)));
   return {
     track,
     components,
@@ -83,8 +100,119 @@ function build(track: Track, shared: readonly SharedCurve[]): CompiledTrack {
     said,
     values: reach(track, said),
     curves: shapes.map(compileCurve),
-    shapes,
+    shape: (span) => shapes[span] ?? LINEAR,
     hasFound,
+  };
+}
+
+interface KnownPath {
+  readonly y: Track;
+  readonly shared: readonly SharedCurve[];
+  readonly both: readonly [CompiledTrack, CompiledTrack];
+}
+
+const knownPaths = new WeakMap<Track, KnownPath>();
+
+/**
+ * The tracks of x and y that are one path through space, compiled together: each piece's length is
+ * covered as the curve of x says. Values that are taken as found have no place to go from; they count as 0.
+ */
+export function compileSpacePath(
+  { x, y }: SpaceTracks,
+  shared: readonly SharedCurve[],
+): readonly [CompiledTrack, CompiledTrack] {
+  const known = knownPaths.get(x);
+  if (known && known.y === y && (known.shared === shared || !refersToShared(x))) return known.both;
+  const number = ({ value }: Key | { value: undefined }) => (typeof value === "number" ? value : 0);
+  const spans = x.keys.slice(0, -1).map((key, i) => {
+    const next = x.keys[i + 1] as Key;
+    const from = { x: number(key), y: number(y.keys[i] ?? { value: undefined }) };
+    const to = { x: number(next), y: number(y.keys[i + 1] ?? { value: undefined }) };
+    const curve = curveOfKey({ curves: shared }, key);
+    const timing = compileCurve(curve);
+    const piece = measurePiece([
+      from,
+      { x: from.x + (key.out?.x ?? 0), y: from.y + (key.out?.y ?? 0) },
+      { x: to.x + (next.in?.x ?? 0), y: to.y + (next.in?.y ?? 0) },
+      to,
+    ]);
+    const straight = !key.out && !next.in;
+    return {
+      start: key.time,
+      width: next.time - key.time,
+      from,
+      to,
+      curve,
+      timing,
+      piece,
+      straight,
+    };
+  });
+  const track = (source: Track, axis: "x" | "y"): CompiledTrack => {
+    const times: number[] = [];
+    const values: number[] = [];
+    const curves: CompiledCurve[] = [];
+    const shapes: (() => Curve)[] = [];
+    const add = (time: number, value: number) => {
+      times.push(time);
+      values.push(value);
+    };
+    for (const { start, width, from, to, curve, timing, piece, straight } of spans) {
+      const parts: readonly CoordinateSpan[] = straight
+        ? [{ from: 0, to: 1, start: from[axis], end: to[axis], curve: timing }]
+        : coordinateSpans(piece, timing, axis);
+      for (const part of parts) {
+        const time = start + part.from * width;
+        // The end of the span before is this one's start, unless its timing ended elsewhere.
+        if (times.at(-1) !== time || values.at(-1) !== part.start) {
+          if (times.length > 0) {
+            curves.push(compileCurve(LINEAR));
+            shapes.push(() => LINEAR);
+          }
+          add(time, part.start);
+        }
+        curves.push(part.curve);
+        shapes.push(straight ? () => curve : () => sampleShape(part, curve));
+        add(part.to === 1 ? start + width : start + part.to * width, part.end);
+      }
+    }
+    const [only] = source.keys;
+    if (times.length === 0 && only) add(only.time, number(only));
+    const said = Float64Array.from(values);
+    return {
+      track: source,
+      components: 1,
+      space: "oklab",
+      times: Float64Array.from(times),
+      said,
+      values: said,
+      curves,
+      shape: (span) => shapes[span]?.() ?? LINEAR,
+      hasFound: false,
+    };
+  };
+  const both = [track(x, "x"), track(y, "y")] as const;
+  knownPaths.set(x, { y, shared, both });
+  return both;
+}
+
+/** How many places of a coordinate are looked at where its curve is wanted as data. */
+const SAMPLES = 240;
+
+/** A coordinate's curve as data: straight pieces close together, with the jumps of the timing. */
+function sampleShape({ from, to, curve }: CoordinateSpan, timing: Curve): Curve {
+  const marks = landmarksOf(timing)
+    .map((p) => (p - from) / (to - from))
+    .filter((p) => p > 0 && p < 1);
+  const even = Array.from({ length: SAMPLES + 1 }, (_, i) => i / SAMPLES);
+  const places = [...new Set([...even, ...marks])].sort((a, b) => a - b);
+  return {
+    kind: "linear-stops",
+    stops: places.flatMap((at) => {
+      const [before, after] = [curve.value(at, true), curve.value(at)];
+      const stop = { at, value: after };
+      return before === after || at === 0 ? [stop] : [{ at, value: before }, stop];
+    }),
   };
 }
 

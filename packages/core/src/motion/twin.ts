@@ -1,19 +1,19 @@
 import { LINEAR } from "../curve/index.ts";
 import type { SequenceItem, Study } from "../study/index.ts";
 
-const known = new WeakMap<Study, Study>();
-
 /**
- * The linear twin: the same study with no easing, every span at constant speed. The same study gives
- * the same twin.
+ * The linear twin: the same study with no easing, every span at constant speed. With `figureIds` only
+ * tweens that move one of these figures are without easing; the others stay the very same, and cost
+ * nothing to compile.
  */
-export function linearTwin(study: Study): Study {
-  let twin = known.get(study);
-  if (!twin) {
-    twin = { ...study, sequence: study.sequence.map(flatten) };
-    known.set(study, twin);
-  }
-  return twin;
+export function linearTwin(study: Study, figureIds?: ReadonlySet<string>): Study {
+  return { ...study, sequence: study.sequence.map((item) => flattenFor(item, figureIds)) };
+}
+
+function flattenFor(item: SequenceItem, figureIds: ReadonlySet<string> | undefined): SequenceItem {
+  if (item.type === "tween" && figureIds && !item.figures.some((id) => figureIds.has(id)))
+    return item;
+  return flatten(item);
 }
 
 const flat = new WeakMap<SequenceItem, SequenceItem>();

@@ -1,2 +1,3 @@
+export { type MendedStudy, mendStudy } from "./mendStudy.ts";
 export { readStudy, readStudyText } from "./readStudy.ts";
 export { LIMITS } from "./studyShape.ts";

@@ -2,6 +2,7 @@ import { plainToInstance } from "class-transformer";
 import { type ValidationError, validateSync } from "class-validator";
 import { bad, type Fault, good, type Result } from "../fault/index.ts";
 import { checkStudy, STUDY_FORMAT, STUDY_VERSION, type Study } from "../study/index.ts";
+import { keyFaults, withoutKeys } from "./keyShape.ts";
 import { migrateStudy } from "./migrations.ts";
 import { StudyShape } from "./studyShape.ts";
 
@@ -31,9 +32,13 @@ export function readStudy(document: unknown): Result<Study> {
     });
   const migrated = migrateStudy(document);
   if (!migrated.ok) return migrated;
-  const instance = plainToInstance(StudyShape, migrated.value);
+  const { rest, found } = withoutKeys(migrated.value);
+  const instance = plainToInstance(StudyShape, rest);
   const errors = validateSync(instance, { forbidUnknownValues: true });
-  const faults = errors.flatMap((error) => shapeFaults(error, ""));
+  const faults = [
+    ...errors.flatMap((error) => shapeFaults(error, "")),
+    ...keyFaults(found, MOST_FAULTS),
+  ];
   if (faults.length > 0) return { ok: false, faults: faults.slice(0, MOST_FAULTS) };
   const study = migrated.value as unknown as Study;
   const crossing = checkStudy(study);

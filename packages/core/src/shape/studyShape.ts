@@ -21,7 +21,7 @@ import {
 } from "class-validator";
 import { CHANNELS, FIGURE_HUES, FIGURE_KINDS, STUDY_FORMAT } from "../study/index.ts";
 import { ANGLE_ROUTES } from "../value/index.ts";
-import { IsKeyValue, IsSpanCurve } from "./decorators.ts";
+import { IsSpanCurve } from "./decorators.ts";
 
 /** The limits of a document; the JSON Schema repeats them. */
 export const LIMITS = { figures: 5000, items: 20_000, keys: 100_000, name: 200, text: 20_000 };
@@ -70,11 +70,18 @@ class PivotShape {
   @IsNumber() y!: number;
 }
 
+class GuideShape {
+  @IsIn(["x", "y"]) axis!: string;
+  @IsNumber() at!: number;
+}
+
 class SceneShape {
   @IsNumber() @Min(1) @Max(10_000) width!: number;
   @IsNumber() @Min(1) @Max(10_000) height!: number;
   @IsString() @MaxLength(LIMITS.name) background!: string;
   @IsNumber() @Min(1) @Max(240) frameRate!: number;
+  @IsOptional() @IsNumber() @Min(1) @Max(100_000) perspective?: number;
+  @IsOptional() @ListOf(() => GuideShape, 200) guides?: GuideShape[];
 }
 
 class IconShapeShape {
@@ -84,12 +91,24 @@ class IconShapeShape {
   @IsOptional() @IsNumber() @Min(0) strokeWidth?: number;
 }
 
-class LookShape {
-  @IsOptional() @IsBoolean() clip?: boolean;
+class FaceShape {
   @IsOptional() @IsString() @MaxLength(LIMITS.name) heading?: string;
   @IsOptional() @IsString() @MaxLength(LIMITS.name) title?: string;
   @IsOptional() @IsString() @MaxLength(LIMITS.name) detail?: string;
   @IsOptional() @IsBoolean() code?: boolean;
+}
+
+class LookShape extends FaceShape {
+  @IsOptional() @IsBoolean() clip?: boolean;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => FaceShape) back?: FaceShape;
+  @IsOptional() @IsBoolean() needle?: boolean;
+  @IsOptional() @IsInt() @Min(0) @Max(360) ticks?: number;
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(60)
+  @IsString({ each: true })
+  @MaxLength(LIMITS.name, { each: true })
+  labels?: string[];
   @IsOptional() @IsString() @MaxLength(LIMITS.text) text?: string;
   @IsOptional() @IsNumber() @Min(1) @Max(1000) size?: number;
   @IsOptional() @IsNumber() @Min(1) @Max(1000) weight?: number;
@@ -128,19 +147,13 @@ class TetherShape {
   @IsNumber() offset!: number;
 }
 
-class KeyShape {
-  @IsName() id!: string;
-  @IsNumber() time!: number;
-  @IsKeyValue() value!: unknown;
-  @IsOptional() @IsSpanCurve() curve?: object;
-}
-
 class TrackShape {
   @IsIn(CHANNEL_IDS) channel!: string;
   @IsOptional() @IsIn(["absolute", "relative"]) mode?: string;
   @IsOptional() @IsIn(ANGLE_ROUTES) route?: string;
   @IsOptional() @IsIn(["oklab", "srgb"]) space?: string;
-  @ListOf(() => KeyShape, LIMITS.keys, { min: 1 }) keys!: KeyShape[];
+  /** What each key has to be is said in keyShape.ts. */
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(LIMITS.keys) keys!: unknown[];
 }
 
 class StaggerShape {
@@ -171,6 +184,7 @@ class TweenShape extends RepeatingShape {
   @ListOf(() => TrackShape, LIMITS.items) tracks!: TrackShape[];
   @IsOptional() @IsIn(FILLS) fill?: string;
   @IsOptional() @IsBoolean() disabled?: boolean;
+  @IsOptional() @IsBoolean() path?: boolean;
   @IsOptional() @IsObject() @ValidateNested() @Type(() => StaggerShape) stagger?: StaggerShape;
 }
 

@@ -5,14 +5,24 @@ export type ChannelId =
   | "scaleX"
   | "scaleY"
   | "rotate"
+  | "turnX"
+  | "turnY"
+  | "skew"
   | "opacity"
+  | "visible"
   | "color"
+  | "blur"
   | "width"
   | "height"
-  | "corner";
+  | "corner"
+  | "pivotX"
+  | "pivotY";
 
-/** How the values of a channel blend: plain numbers, angles along a route, or colours. */
-export type ChannelKind = "number" | "angle" | "color";
+/**
+ * How the values of a channel blend: plain numbers, angles along a route, colours; a switch (0 or 1)
+ * changes at its key and never between.
+ */
+export type ChannelKind = "number" | "angle" | "color" | "switch";
 
 /** Everything Levitas knows about one channel. */
 export interface ChannelDefinition {
@@ -20,7 +30,7 @@ export interface ChannelDefinition {
   readonly label: string;
   readonly kind: ChannelKind;
   /** Shown after numbers; empty for plain numbers and colours. */
-  readonly unit: "px" | "°" | "";
+  readonly unit: "px" | "°" | "%" | "";
   /** What a figure has that says nothing of this channel. */
   readonly initial: number | string;
   /** Values outside are clamped where they are shown, never in the curve. */
@@ -39,6 +49,8 @@ const any = (
 
 const length = { kind: "number", unit: "px", decimals: 1, drag: 1 } as const;
 const factor = { kind: "number", unit: "", initial: 1, decimals: 2, drag: 0.01 } as const;
+const angle = { kind: "angle", unit: "°", initial: 0, decimals: 1, drag: 1 } as const;
+const share = { kind: "number", unit: "%", initial: 50, decimals: 0, drag: 1 } as const;
 const NOT_NEGATIVE = { min: 0, max: Number.POSITIVE_INFINITY };
 
 /** The channels, in the order they are shown. */
@@ -47,12 +59,26 @@ export const CHANNELS: readonly ChannelDefinition[] = [
   any("y", "y", { ...length, initial: 0 }),
   any("scaleX", "scale x", factor),
   any("scaleY", "scale y", factor),
-  any("rotate", "rotate", { kind: "angle", unit: "°", initial: 0, decimals: 1, drag: 1 }),
+  any("rotate", "rotate", angle),
+  any("turnX", "turn x", angle),
+  any("turnY", "turn y", angle),
+  any("skew", "skew", angle),
   any("opacity", "opacity", { ...factor, legal: { min: 0, max: 1 } }),
+  any("visible", "visible", {
+    kind: "switch",
+    unit: "",
+    initial: 1,
+    legal: { min: 0, max: 1 },
+    decimals: 0,
+    drag: 0,
+  }),
   any("color", "color", { kind: "color", unit: "", initial: "#3F5E8C", decimals: 0, drag: 0 }),
+  any("blur", "blur", { ...length, initial: 0, legal: NOT_NEGATIVE, drag: 0.1 }),
   any("width", "width", { ...length, initial: 100, legal: NOT_NEGATIVE }),
   any("height", "height", { ...length, initial: 100, legal: NOT_NEGATIVE }),
   any("corner", "corner", { ...length, initial: 0, legal: NOT_NEGATIVE }),
+  any("pivotX", "pivot x", share),
+  any("pivotY", "pivot y", share),
 ];
 
 const byId: ReadonlyMap<string, ChannelDefinition> = new Map(CHANNELS.map((c) => [c.id, c]));

@@ -2,6 +2,7 @@ import { checkCurve, checkNumber } from "../curve/index.ts";
 import type { Fault } from "../fault/index.ts";
 import { isColor } from "../value/index.ts";
 import { type ChannelDefinition, findChannel } from "./channels.ts";
+import { spacePathOf } from "./spacePath.ts";
 import type { Key, SequenceItem, Study, Track, Tween } from "./study.ts";
 import { resolveStarts } from "./tethers.ts";
 
@@ -156,6 +157,18 @@ function checkTween(
     driven.add(track.channel);
     checkTrack(track, here, names, keys, faults);
   });
+  if (tween.path) checkPath(tween, path, faults);
+}
+
+/** The two tracks of a path have to go in pairs; else x and y play as two curves. */
+function checkPath(tween: Tween, path: string, faults: Fault[]): void {
+  if (spacePathOf(tween)) return;
+  faults.push({
+    code: "path-not-paired",
+    path: `${path}.path`,
+    message: "Found a path whose keys of x and y are not pairs of one time.",
+    cure: "Give x and y the same number of keys, at the same times, both absolute or both relative.",
+  });
 }
 
 function checkTrack(
@@ -166,12 +179,12 @@ function checkTrack(
   faults: Fault[],
 ): void {
   const channel = findChannel(track.channel);
-  if (channel?.kind === "color" && track.mode === "relative")
+  if ((channel?.kind === "color" || channel?.kind === "switch") && track.mode === "relative")
     faults.push({
-      code: "relative-color",
+      code: `relative-${channel.kind}`,
       path: `${path}.mode`,
-      message: "Found a relative track of colors.",
-      cure: "Make it absolute: colors are not added to each other.",
+      message: `Found a relative track of ${channel.kind === "color" ? "colors" : "switches"}.`,
+      cure: "Make it absolute: these are not added to each other.",
     });
   let before = 0;
   track.keys.forEach((key, i) => {
@@ -203,6 +216,7 @@ function checkKeyValue(key: Key, channel: ChannelDefinition, path: string): Faul
 }
 
 function checkValue(value: unknown, channel: ChannelDefinition, path: string): Fault[] {
+  if (channel.kind === "switch") return checkNumber(value, path, { min: 0, max: 1, whole: true });
   if (channel.kind !== "color") return checkNumber(value, path, ANY);
   if (typeof value === "string" && isColor(value)) return [];
   return [

@@ -8,9 +8,18 @@ export {
   findChannel,
 } from "./channels.ts";
 export { checkStudy } from "./checkStudy.ts";
-export { FIGURE_HUES, FIGURE_KINDS, type FigureKind, restValue } from "./figures.ts";
-export { emptyStudy, firstStudy } from "./newStudy.ts";
 export {
+  DIAL_NEEDLE,
+  FIGURE_HUES,
+  FIGURE_KINDS,
+  type FigureKind,
+  NEEDLE_PIVOT,
+  restValue,
+} from "./figures.ts";
+export { emptyStudy, firstStudy } from "./newStudy.ts";
+export { arePaired, type SpaceTracks, spacePathOf } from "./spacePath.ts";
+export {
+  type CardFace,
   type Cue,
   type CurveReference,
   type Figure,
@@ -21,14 +30,17 @@ export {
   type Follower,
   type Freeze,
   type Group,
+  type Guide,
   type IconShape,
   type Key,
   type KeyValue,
   type Marker,
+  PERSPECTIVE,
   type Repeats,
   type SequenceItem,
   type Shake,
   type SharedCurve,
+  type SpaceHandle,
   STUDY_FORMAT,
   STUDY_VERSION,
   type Stagger,

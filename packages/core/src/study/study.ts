@@ -31,7 +31,20 @@ export interface StudyScene {
   readonly background: string;
   /** Frames per second that times are counted in. */
   readonly frameRate: number;
+  /** How far the eye is from what turns in depth, px; absent means `PERSPECTIVE`. */
+  readonly perspective?: number;
+  /** Lines to align with, in the scene's px. */
+  readonly guides?: readonly Guide[];
 }
+
+/** A line to align with: across at a height (`y`), or down at a place (`x`). */
+export interface Guide {
+  readonly axis: "x" | "y";
+  readonly at: number;
+}
+
+/** Distance of the eye where a scene does not say one, px. */
+export const PERSPECTIVE = 900;
 
 /** A thing that moves. */
 export interface Figure {
@@ -50,20 +63,32 @@ export interface Figure {
   readonly look: FigureLook;
 }
 
-export type FigureKindId = "ball" | "block" | "card" | "label" | "icon";
+export type FigureKindId = "ball" | "block" | "card" | "label" | "dial" | "chip" | "icon" | "group";
 export type FigureHue = "slate" | "plum" | "olive" | "brick" | "spruce";
 
-/** How a figure is dressed. Fields that its kind does not know are kept and not shown. */
-export interface FigureLook {
-  /** block: figures inside it show only within its box. */
-  readonly clip?: boolean;
-  /** card: the words in the band, large and small. */
+/** The words on one face of a card. */
+export interface CardFace {
+  /** In the band. */
   readonly heading?: string;
+  /** Large, and small under it. */
   readonly title?: string;
   readonly detail?: string;
-  /** card: a bar code at the foot. */
+  /** A bar code at the foot. */
   readonly code?: boolean;
-  /** label: its text; a line feed begins a new line. */
+}
+
+/** How a figure is dressed. Fields that its kind does not know are kept and not shown. */
+export interface FigureLook extends CardFace {
+  /** block: figures inside it show only within its box. */
+  readonly clip?: boolean;
+  /** card: its other side, seen when it has turned over. */
+  readonly back?: CardFace;
+  /** dial: this is the needle, not the scale. */
+  readonly needle?: boolean;
+  /** dial: how many ticks its scale has, and words spread around it from the top. */
+  readonly ticks?: number;
+  readonly labels?: readonly string[];
+  /** label, chip: its text; a line feed begins a new line. */
   readonly text?: string;
   readonly size?: number;
   readonly weight?: number;
@@ -126,6 +151,11 @@ export interface Tween extends Repeats {
   /** As in CSS; absent means forwards: the last key holds, the first does not show early. */
   readonly fill?: Fill;
   readonly disabled?: boolean;
+  /**
+   * Its tracks of x and y are one path through space: their keys go in pairs of one time, the curves of
+   * x say how the length of each piece is covered, and the keys of x carry the handles.
+   */
+  readonly path?: boolean;
   readonly stagger?: Stagger;
 }
 
@@ -152,6 +182,15 @@ export interface Key {
   readonly value: KeyValue;
   /** The curve of the span that begins here; absent means linear. */
   readonly curve?: Curve | CurveReference;
+  /** Handles of a path through space, px from the point; see `Tween.path`. */
+  readonly in?: SpaceHandle;
+  readonly out?: SpaceHandle;
+}
+
+/** How far a handle of a path through space is from its point, px. */
+export interface SpaceHandle {
+  readonly x: number;
+  readonly y: number;
 }
 
 /** A number, a CSS colour, or the value the channel has when the tween starts. */

@@ -1,0 +1,2 @@
+/** A study with so many figures, channels each and keys each. */
+export function harbour(size: { figures: number; channels: number; keys: number }): object;

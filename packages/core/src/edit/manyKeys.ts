@@ -1,0 +1,171 @@
+import type { Draft } from "immer";
+import {
+  channelOf,
+  eachTween,
+  findTween,
+  type Key,
+  resolveStarts,
+  type Study,
+  type Track,
+  type Tween,
+  tweenLength,
+} from "../study/index.ts";
+import { defineEdit } from "./change.ts";
+import { draftKey, draftTweens } from "./find.ts";
+import { beginAtFirstKey } from "./keys.ts";
+import { withPartners } from "./spacePoints.ts";
+
+/** A key that is one of several chosen ones. */
+interface Chosen {
+  readonly tween: Tween;
+  readonly track: Track;
+  readonly key: Key;
+  readonly index: number;
+  /** ms in the study's time. */
+  readonly time: number;
+}
+
+/** The chosen keys of a study, with their partners on paths, in order of the sequence. */
+export function chosenKeys(study: Study, keyIds: readonly string[]): Chosen[] {
+  const ids = withPartners(study, keyIds);
+  const { startOf } = resolveStarts(study);
+  const chosen: Chosen[] = [];
+  for (const tween of eachTween(study.sequence)) {
+    const start = startOf.get(tween.id) ?? 0;
+    for (const track of tween.tracks)
+      track.keys.forEach((key, index) => {
+        if (ids.has(key.id)) chosen.push({ tween, track, key, index, time: start + key.time });
+      });
+  }
+  return chosen;
+}
+
+/** First and last time of some keys, ms in the study's time; undefined for none. */
+export function stretchOf(
+  study: Study,
+  keyIds: readonly string[],
+): { readonly from: number; readonly to: number } | undefined {
+  const times = chosenKeys(study, keyIds).map(({ time }) => time);
+  return times.length > 0 ? { from: Math.min(...times), to: Math.max(...times) } : undefined;
+}
+
+/**
+ * Moves keys together, in time (ms) and, where they are numbers, in value. They stop where the first of
+ * them would pass a key that stays, or the study's start.
+ */
+export const moveKeys = defineEdit<{
+  keyIds: readonly string[];
+  time?: number;
+  value?: number;
+}>("move keys", (draft, { keyIds, time = 0, value = 0 }, study) => {
+  const chosen = chosenKeys(study, keyIds);
+  const own = new Set(keyIds);
+  const moving = new Set(chosen.map(({ key }) => key.id));
+  let by = time;
+  for (const { track, key, index, time: at } of chosen) {
+    by = Math.max(by, Math.min(-at, 0));
+    const before = track.keys[index - 1];
+    const after = track.keys[index + 1];
+    if (before && !moving.has(before.id)) by = Math.max(by, before.time - key.time);
+    if (after && !moving.has(after.id)) by = Math.min(by, after.time - key.time);
+  }
+  retime(draft, chosen, (at) => at + by);
+  if (value === 0) return;
+  for (const { track, key } of chosen) {
+    const { kind } = channelOf(track.channel);
+    if (!own.has(key.id) || (kind !== "number" && kind !== "angle")) continue;
+    const found = draftKey(draft, key.id);
+    if (found && typeof found.key.value === "number") found.key.value += value;
+  }
+});
+
+/**
+ * Stretches keys about a time that stays, so that all keep their proportion. `factor` stops where a key
+ * would pass one that stays, or the study's start; it never goes below 0.
+ */
+export const stretchKeys = defineEdit<{
+  keyIds: readonly string[];
+  /** ms in the study's time. */
+  about: number;
+  factor: number;
+}>("stretch keys", (draft, { keyIds, about, factor }, study) => {
+  const chosen = chosenKeys(study, keyIds);
+  const moving = new Set(chosen.map(({ key }) => key.id));
+  const { startOf } = resolveStarts(study);
+  let by = Math.max(factor, 0);
+  const reach = (from: number, limit: number) => {
+    const way = from - about;
+    // Only a key that moves towards the limit can meet it.
+    if (way !== 0 && (limit - about) / way >= 0) by = clampTowards(by, (limit - about) / way);
+  };
+  for (const { tween, track, index, time } of chosen) {
+    const start = startOf.get(tween.id) ?? 0;
+    const before = track.keys[index - 1];
+    const after = track.keys[index + 1];
+    if (before && !moving.has(before.id)) reach(time, start + before.time);
+    if (after && !moving.has(after.id)) reach(time, start + after.time);
+    if (time < about) reach(time, Math.min(0, time));
+  }
+  retime(draft, chosen, (at) => about + (at - about) * by);
+});
+
+/** Brings a factor no further from 1 than a limit on the same side of 1. */
+function clampTowards(factor: number, limit: number): number {
+  if (limit >= 1) return factor > limit ? limit : factor;
+  return factor < limit ? limit : factor;
+}
+
+/** Gives chosen keys new times of the study; rounding never brings them out of order. */
+function retime(
+  draft: Draft<Study>,
+  chosen: readonly Chosen[],
+  map: (time: number) => number,
+): void {
+  const byTween = new Map<string, Chosen[]>();
+  for (const each of chosen) {
+    const list = byTween.get(each.tween.id);
+    if (list) list.push(each);
+    else byTween.set(each.tween.id, [each]);
+  }
+  for (const tween of draftTweens(draft.sequence)) {
+    const mine = byTween.get(tween.id);
+    if (!mine) continue;
+    for (const { track, key, index, time } of mine) {
+      const target = tween.tracks.find((each) => each.channel === track.channel)?.keys[index];
+      if (!target) continue;
+      const start = time - key.time;
+      target.time = map(time) - start;
+    }
+    for (const track of tween.tracks) {
+      for (let i = 1; i < track.keys.length; i++) {
+        const [before, here] = [track.keys[i - 1], track.keys[i]];
+        if (before && here && here.time < before.time) here.time = before.time;
+      }
+    }
+    beginAtFirstKey(tween);
+    for (const track of tween.tracks) for (const key of track.keys) if (key.time < 0) key.time = 0;
+  }
+}
+
+/** Least a tween can be stretched to, ms: a length of 0 could not be stretched back. */
+const SHORTEST = 1;
+
+/** Stretches a tween by its start or its end, put at a time of the study; all its keys keep their proportion. */
+export const stretchTween = defineEdit<{
+  tweenId: string;
+  edge: "start" | "end";
+  time: number;
+}>("stretch tween", (draft, { tweenId, edge, time }, study) => {
+  const tween = findTween(study, tweenId);
+  const length = tween ? tweenLength(tween) : 0;
+  if (!tween || length <= 0) return;
+  const start = resolveStarts(study).startOf.get(tweenId) ?? 0;
+  const end = start + length;
+  const wanted = edge === "end" ? time - start : end - Math.max(time, Math.min(0, start));
+  const factor = Math.max(wanted, SHORTEST) / length;
+  for (const target of draftTweens(draft.sequence)) {
+    if (target.id !== tweenId) continue;
+    for (const track of target.tracks) for (const key of track.keys) key.time *= factor;
+    if (edge === "start") target.tether.offset += length - length * factor;
+  }
+});

@@ -1,0 +1,27 @@
+import type { Track, Tween } from "./study.ts";
+
+/** The two tracks of a tween that moves along a path through space. */
+export interface SpaceTracks {
+  readonly x: Track;
+  readonly y: Track;
+}
+
+/**
+ * The tracks of x and y of a tween that says they are one path; undefined where it does not say so, or
+ * where they do not go in pairs of one time.
+ */
+export function spacePathOf(tween: Pick<Tween, "path" | "tracks">): SpaceTracks | undefined {
+  if (!tween.path) return undefined;
+  const x = tween.tracks.find((track) => track.channel === "x");
+  const y = tween.tracks.find((track) => track.channel === "y");
+  return x && y && arePaired(x, y) ? { x, y } : undefined;
+}
+
+/** Whether two tracks have as many keys at the same times, and count alike. */
+export function arePaired(x: Track, y: Track): boolean {
+  return (
+    x.keys.length === y.keys.length &&
+    (x.mode ?? "absolute") === (y.mode ?? "absolute") &&
+    x.keys.every((key, i) => key.time === y.keys[i]?.time)
+  );
+}
