@@ -7,6 +7,9 @@ import { DatabaseCloser } from "./database/databaseCloser.ts";
 import { DemosController } from "./demos/demos.controller.ts";
 import { DemosService } from "./demos/demos.service.ts";
 import { HealthController } from "./health/health.controller.ts";
+import { RecipeController } from "./recipes/recipe.controller.ts";
+import { RecipeRepository } from "./recipes/recipe.repository.ts";
+import { RecipeService } from "./recipes/recipe.service.ts";
 import { SETTINGS } from "./settings.token.ts";
 import type { Settings } from "./settings.ts";
 import { StudyController } from "./studies/study.controller.ts";
@@ -20,7 +23,13 @@ class AppModule {}
 export function appModule(settings: Settings, db: Db): DynamicModule {
   return {
     module: AppModule,
-    controllers: [StudyController, CurveController, DemosController, HealthController],
+    controllers: [
+      StudyController,
+      CurveController,
+      RecipeController,
+      DemosController,
+      HealthController,
+    ],
     providers: [
       { provide: SETTINGS, useValue: settings },
       { provide: DATABASE, useValue: db },
@@ -30,6 +39,8 @@ export function appModule(settings: Settings, db: Db): DynamicModule {
       DemosService,
       CurveRepository,
       CurveService,
+      RecipeRepository,
+      RecipeService,
     ],
   };
 }

@@ -10,6 +10,8 @@ export const studies = sqliteTable(
     folded: text("folded").notNull(),
     /** The study document, JSON. */
     document: text("document").notNull(),
+    /** Proof that `document` is as it was when it was checked; absent for rows of older versions. */
+    digest: text("digest"),
     /** What a card plays in miniature, JSON. */
     thumbnail: text("thumbnail").notNull(),
     /** ms. */
@@ -51,4 +53,19 @@ export const curves = sqliteTable(
     deletedAt: integer("deleted_at"),
   },
   (table) => [index("curves_changed").on(table.deletedAt, table.changedAt)],
+);
+
+/** Recipes of one's own, deleted ones too until their grace time is over. */
+export const recipes = sqliteTable(
+  "recipes",
+  {
+    id: text("id").primaryKey(),
+    name: text("name").notNull(),
+    /** The recipe, JSON. */
+    document: text("document").notNull(),
+    /** ms since 1970. */
+    createdAt: integer("created_at").notNull(),
+    deletedAt: integer("deleted_at"),
+  },
+  (table) => [index("recipes_made").on(table.deletedAt, table.createdAt)],
 );

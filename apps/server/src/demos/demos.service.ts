@@ -22,7 +22,7 @@ export class DemosService {
   all(): Demo[] {
     return readdirSync(this.settings.demo)
       .filter((file) => /^\d+-.*\.json$/.test(file))
-      .sort()
+      .sort((a, b) => a.localeCompare(b, "en", { numeric: true }))
       .map((file) => {
         const read = readStudyText(readFileSync(join(this.settings.demo, file), "utf8"));
         if (!read.ok) throw new FaultsError(500, read.faults);

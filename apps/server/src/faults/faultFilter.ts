@@ -34,7 +34,7 @@ export class FaultFilter implements ExceptionFilter {
       return FaultsError.one(
         413,
         "body-too-large",
-        "The request is larger than 8 MB.",
+        "The request is larger than 24 MB.",
         "Save fewer figures or keys in one study.",
       );
     // The body parser's words, which Nest wraps in an error of its own.

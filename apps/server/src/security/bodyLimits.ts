@@ -2,7 +2,7 @@ import type { NextFunction, Request, Response } from "express";
 import { FaultsError } from "../faults/faultsError.ts";
 
 /** Largest body that is read, as express writes sizes. */
-export const LARGEST_BODY = "8mb";
+export const LARGEST_BODY = "24mb";
 
 const DEEPEST = 80;
 const MOST_OBJECTS = 500_000;

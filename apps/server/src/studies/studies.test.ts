@@ -1,4 +1,6 @@
+import { join } from "node:path";
 import { firstStudy, type Study } from "@levitas/core/study";
+import Database from "better-sqlite3";
 import { type Answer, send, startTestServer, type TestServer } from "../testing/testServer.ts";
 
 let ids = 0;
@@ -28,6 +30,11 @@ describe("studies over HTTP", () => {
       "Buoy bobs",
       "Fare ticks up in steps",
       "Lighthouse sweeps",
+      "Pass lands and settles",
+      "Pass turns over",
+      "Ferry crosses the bay",
+      "Gangway lowers with a bump",
+      "Lanes and tide",
     ]);
   });
 
@@ -41,15 +48,43 @@ describe("studies over HTTP", () => {
   });
 
   it("creates, reads and lists with duration and what a card plays", async () => {
-    const made = await create("Gangway lowers");
+    const made = await create("Capstan turns");
     expect(made.status).toBe(201);
     expect(made.headers.get("etag")).toBe('"1"');
     const read = await send("GET", `${at}/${made.body.id}`);
     expect(read.body.document).toEqual(made.body.document);
-    const { body } = await send("GET", `${at}?search=GANGWAY`);
+    const { body } = await send("GET", `${at}?search=CAPSTAN`);
     expect(body.total).toBe(1);
-    expect(body.studies[0]).toMatchObject({ name: "Gangway lowers", duration: 1400, revision: 1 });
+    expect(body.studies[0]).toMatchObject({ name: "Capstan turns", duration: 1400, revision: 1 });
     expect(body.studies[0].thumbnail.figures).toHaveLength(1);
+  });
+
+  it("opens a kept study that has faults with what is sound, and keeps what was there aside", async () => {
+    await server.close();
+    server = await startTestServer({}, { keep: true });
+    at = `${server.url}/api/studies`;
+    const made = await create("Winch");
+    const { id } = made.body;
+    await server.close();
+    const file = new Database(join(server.data, "levitas.db"));
+    const row = file.prepare("SELECT document FROM studies WHERE id = ?").get(id) as {
+      document: string;
+    };
+    const broken = JSON.parse(row.document) as { figures: { parent: string | null }[] };
+    if (broken.figures[0]) broken.figures[0].parent = "nobody";
+    const text = JSON.stringify(broken);
+    file.prepare("UPDATE studies SET document = ? WHERE id = ?").run(text, id);
+    file.close();
+    server = await startTestServer({ data: server.data });
+    at = `${server.url}/api/studies`;
+    const { status, body } = await send("GET", `${at}/${id}`);
+    expect(status).toBe(200);
+    expect(body.document.figures[0].parent).toBeNull();
+    expect(body.faults).toMatchObject([{ path: "figures[0].parent", code: "dangling-id" }]);
+    const kept = new Database(join(server.data, "levitas.db"), { readonly: true });
+    const note = kept.prepare("SELECT value FROM notes WHERE key = ?").get(`faulty ${id} 1`);
+    kept.close();
+    expect(note).toEqual({ value: text });
   });
 
   it("finds names without their accents and takes % for a sign", async () => {
@@ -161,9 +196,9 @@ describe("studies over HTTP", () => {
       ["neither document nor demo", "POST", {}, 400, "nothing-to-make"],
       ["a document that is a list", "POST", { document: [] }, 400, "isObject"],
       [
-        "a body of 10 MB",
+        "a body of 26 MB",
         "POST",
-        { document: { name: "x".repeat(10_000_000) } },
+        { document: { name: "x".repeat(26_000_000) } },
         413,
         "body-too-large",
       ],

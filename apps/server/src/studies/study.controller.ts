@@ -39,7 +39,9 @@ export class StudyController {
   @Get(":id")
   @ApiOperation({ summary: "One study" })
   read(@Param() { id }: IdParam, @Res({ passthrough: true }) response: Response) {
-    return writeEtag(response, this.studies.read(id));
+    const { json } = writeEtag(response, this.studies.readJson(id));
+    response.type("application/json");
+    return json;
   }
 
   @Put(":id")

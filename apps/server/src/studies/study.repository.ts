@@ -1,6 +1,8 @@
+import { createHash } from "node:crypto";
+import type { Fault } from "@levitas/core/fault";
 import { compileStudy } from "@levitas/core/motion";
-import { readStudyText } from "@levitas/core/shape";
-import { type Study, thumbnailOf } from "@levitas/core/study";
+import { mendStudy } from "@levitas/core/shape";
+import { STUDY_VERSION, type Study, thumbnailOf } from "@levitas/core/study";
 import { Inject, Injectable } from "@nestjs/common";
 import { and, asc, count, desc, eq, isNotNull, isNull, lt, sql } from "drizzle-orm";
 import { DATABASE, type Db } from "../database/database.ts";
@@ -16,6 +18,8 @@ export interface StoredStudy {
   readonly createdAt: number;
   readonly changedAt: number;
   readonly document: Study;
+  /** What was wrong with what is kept, if anything; `document` is the sound part of it. */
+  readonly faults?: readonly Fault[];
 }
 
 /** A line of the list of studies. */
@@ -89,7 +93,37 @@ export class StudyRepository {
         .where(and(eq(studies.id, id), isNull(studies.deletedAt)))
         .get(),
     );
-    return row && toStored(row);
+    if (!row) return undefined;
+    const stored = toStored(row);
+    // The next save would take the place of what could not be read: it is kept aside, once.
+    if (stored.faults) this.keepAside(`faulty ${id} ${row.revision}`, row.document);
+    return stored;
+  }
+
+  /**
+   * A study as JSON text, ready to be sent. What was checked when it was saved, and has not changed
+   * since, is not read again: a study of 60,000 keys takes seconds to take apart and put together.
+   */
+  findJson(id: string): { readonly revision: number; readonly json: string } | undefined {
+    const row = guard(() =>
+      this.db
+        .select()
+        .from(studies)
+        .where(and(eq(studies.id, id), isNull(studies.deletedAt)))
+        .get(),
+    );
+    if (!row) return undefined;
+    const { revision, createdAt, changedAt, document } = row;
+    if (row.digest !== digestOf(document)) {
+      const stored = this.find(id);
+      return stored && { revision, json: JSON.stringify(stored) };
+    }
+    const known = JSON.stringify({ id, revision, createdAt, changedAt });
+    return { revision, json: `${known.slice(0, -1)},"document":${document}}` };
+  }
+
+  private keepAside(key: string, value: string): void {
+    guard(() => this.db.insert(notes).values({ key, value }).onConflictDoNothing().run());
   }
 
   insert(id: string, document: Study, now: number): StoredStudy {
@@ -185,18 +219,34 @@ export class StudyRepository {
   }
 }
 
+/** What comes out of the column goes through the core's reader; a study with faults opens with what is sound. */
 function toStored(row: typeof studies.$inferSelect): StoredStudy {
   const { id, revision, createdAt, changedAt } = row;
-  const read = readStudyText(row.document);
+  const read = mendStudy(JSON.parse(row.document));
   if (!read.ok) throw new FaultsError(500, read.faults);
-  return { id, revision, createdAt, changedAt, document: read.value };
+  const { study, faults } = read.value;
+  return {
+    id,
+    revision,
+    createdAt,
+    changedAt,
+    document: study,
+    ...(faults.length > 0 ? { faults } : {}),
+  };
+}
+
+/** Of the text and of the version of the checks it has passed. */
+function digestOf(text: string): string {
+  return createHash("sha256").update(`${STUDY_VERSION} `).update(text).digest("hex");
 }
 
 function columnsOf(document: Study) {
+  const text = JSON.stringify(document);
   return {
     name: document.name,
     folded: fold(document.name),
-    document: JSON.stringify(document),
+    document: text,
+    digest: digestOf(text),
     thumbnail: JSON.stringify(thumbnailOf(document)),
     duration: compileStudy(document).duration,
   };

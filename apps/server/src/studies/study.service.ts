@@ -41,6 +41,11 @@ export class StudyService implements OnModuleInit, OnApplicationShutdown {
     return { studies: lines, total };
   }
 
+  /** A study as JSON text, ready to be sent. */
+  readJson(id: string): { readonly revision: number; readonly json: string } {
+    return this.repository.findJson(id) ?? missing(id);
+  }
+
   read(id: string): StoredStudy {
     return this.repository.find(id) ?? missing(id);
   }
