@@ -1,8 +1,7 @@
 import "./theme/theme.css";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { createRoot } from "react-dom/client";
-import { RouterProvider } from "react-router/dom";
-import { router } from "./routes.tsx";
+import { Rooms } from "./routes.tsx";
 import { startTheme } from "./theme/theme.ts";
 import { Notices } from "./ui/notices.tsx";
 
@@ -14,7 +13,7 @@ const root = document.getElementById("root");
 if (!root) throw new RangeError("main: the page has no #root");
 createRoot(root).render(
   <QueryClientProvider client={queries}>
-    <RouterProvider router={router} />
+    <Rooms />
     <Notices />
   </QueryClientProvider>,
 );

@@ -1,29 +1,32 @@
-import { createBrowserRouter } from "react-router";
+import { lazy, type ReactNode, Suspense } from "react";
+import { BrowserRouter, Route, Routes } from "react-router";
 import { NotFound } from "./shell/NotFound.tsx";
 import { StudiesPage } from "./studies/StudiesPage.tsx";
 
 /** The bench weighs most and is not needed to choose a study. */
-async function openBench() {
-  const { BenchPage } = await import("./bench/BenchPage.tsx");
-  return { Component: BenchPage };
-}
+const BenchPage = lazy(async () => ({
+  default: (await import("./bench/BenchPage.tsx")).BenchPage,
+}));
+const CurvesPage = lazy(async () => ({
+  default: (await import("./curves/CurvesPage.tsx")).CurvesPage,
+}));
+const RoomPage = lazy(async () => ({
+  default: (await import("./curves/room/RoomPage.tsx")).RoomPage,
+}));
 
-async function openCurves() {
-  const { CurvesPage } = await import("./curves/CurvesPage.tsx");
-  return { Component: CurvesPage };
+/** The rooms of the house and their addresses. While a room comes, the one before stays as it is. */
+export function Rooms(): ReactNode {
+  return (
+    <BrowserRouter>
+      <Suspense fallback={null}>
+        <Routes>
+          <Route path="/" element={<StudiesPage />} />
+          <Route path="/studies/:id" element={<BenchPage />} />
+          <Route path="/curves" element={<CurvesPage />} />
+          <Route path="/curves/:id" element={<RoomPage />} />
+          <Route path="*" element={<NotFound />} />
+        </Routes>
+      </Suspense>
+    </BrowserRouter>
+  );
 }
-
-async function openRoom() {
-  const { RoomPage } = await import("./curves/room/RoomPage.tsx");
-  return { Component: RoomPage };
-}
-
-/** The rooms of the house and their addresses. */
-export const router = createBrowserRouter([
-  { path: "/", element: <StudiesPage /> },
-  // While the bench comes the page stays as it is; the first time there is nothing to stay.
-  { path: "/studies/:id", lazy: openBench, HydrateFallback: () => null },
-  { path: "/curves", lazy: openCurves, HydrateFallback: () => null },
-  { path: "/curves/:id", lazy: openRoom, HydrateFallback: () => null },
-  { path: "*", element: <NotFound /> },
-]);

@@ -1,3 +1,4 @@
+import type { Fault } from "@levitas/core/fault";
 import type { Study } from "@levitas/core/study";
 import { ApiError, request } from "./client.ts";
 
@@ -8,6 +9,8 @@ export interface StoredStudy {
   readonly createdAt: number;
   readonly changedAt: number;
   readonly document: Study;
+  /** What was wrong with what the server has; `document` is the sound part of it. */
+  readonly faults?: readonly Fault[];
 }
 
 /** A study in the list. */

@@ -3,6 +3,7 @@ import { type ReactNode, useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { IconButton } from "../ui/Button.tsx";
 import { useHeldKey } from "../ui/useHeldKey.ts";
+import { copyChosen, pasteText } from "./clipboard.ts";
 import { COMMANDS } from "./commands.ts";
 import { useBench } from "./model/BenchContext.ts";
 
@@ -34,6 +35,24 @@ export function Shortcuts(): ReactNode {
     window.addEventListener("keydown", cancel, { capture: true });
     return () => window.removeEventListener("keydown", cancel, { capture: true });
   }, [bench]);
+  useEffect(() => {
+    // The browser's own copying and pasting: it asks nobody for leave, and works between tabs and files.
+    const typing = (event: Event) =>
+      event.target instanceof Element && event.target.matches("input, textarea, select");
+    const copy = (event: ClipboardEvent) => {
+      if (!typing(event) && copyChosen(bench, event.clipboardData)) event.preventDefault();
+    };
+    const paste = (event: ClipboardEvent) => {
+      const text = event.clipboardData?.getData("text/plain") ?? "";
+      if (!typing(event) && pasteText(bench, text)) event.preventDefault();
+    };
+    document.addEventListener("copy", copy);
+    document.addEventListener("paste", paste);
+    return () => {
+      document.removeEventListener("copy", copy);
+      document.removeEventListener("paste", paste);
+    };
+  }, [bench]);
   useHeldKey("b", (held) => bench.lookBack(held));
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
@@ -44,9 +63,10 @@ export function Shortcuts(): ReactNode {
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
+          aria-label="Shortcuts"
           align="end"
           sideOffset={6}
-          className="z-50 rounded-lg border border-edge/50 bg-raised p-4 outline-none"
+          className="z-50 max-h-[calc(100vh-5rem)] overflow-y-auto rounded-lg border border-edge/50 bg-raised p-4 outline-none"
         >
           <h2 className="mb-2 font-semibold">Shortcuts</h2>
           <dl className="grid grid-cols-[auto_auto] gap-x-6 gap-y-1">
@@ -68,6 +88,8 @@ const PRESSED_BY_SPACE = "button:focus-visible:not([role=spinbutton])";
 
 /** What is not a command but good to know. */
 const MORE = [
+  { label: "Copy the chosen keys, paste them at the playhead", shownKeys: "Ctrl C, Ctrl V" },
+  { label: "Choose another figure as well, the group it stands in", shownKeys: "Shift, Alt click" },
   { label: "Take back what is being dragged", shownKeys: "Escape" },
   { label: "Drag without snapping", shownKeys: "Ctrl" },
   { label: "Zoom a graph, only its time, only its values", shownKeys: "Wheel, Shift, Alt" },

@@ -1,10 +1,14 @@
-import { deleteKeys, keyNear, setValueAt } from "@levitas/core/edit";
+import { deleteKeys, keyNear, keysOfFigure, setValueAt, smoothKeys } from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
 import { channelOf, eachTween, resolveStarts, type Study } from "@levitas/core/study";
 import { printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { say } from "../ui/notices.tsx";
+import { repeatChosen } from "./clipboard.ts";
 import type { Bench } from "./model/bench.ts";
+import { chosenFigures } from "./model/selection.ts";
+import { groupChosen } from "./timeline/figureMenu.ts";
+import { laneName } from "./timeline/rows.ts";
 
 /**
  * Something a person can ask for. Answers whether it applies; with `act` it is also done, so that a
@@ -189,6 +193,91 @@ export const COMMANDS: readonly Command[] = [
     run: toggleKey,
   },
   {
+    id: "add-channel",
+    label: "Add a channel to the chosen figure",
+    keys: ["a"],
+    shownKeys: "A",
+    run: (bench, act) => {
+      const { figure } = bench.selection;
+      if (figure !== null && act) bench.store.setState({ pickingFor: figure });
+      return figure !== null;
+    },
+  },
+  {
+    id: "graph",
+    label: "Unfold the chosen lane to its graph",
+    keys: ["g"],
+    shownKeys: "G",
+    run: (bench, act) => {
+      const { figure, channel } = bench.selection;
+      if (figure === null || channel === null) return false;
+      if (act) bench.unfold(laneName(figure, channel));
+      return true;
+    },
+  },
+  {
+    id: "choose-all",
+    label: "Choose all keys: of the lane, again of the figure, again of all",
+    keys: ["mod+a"],
+    shownKeys: `${MOD} A`,
+    run: always((bench) => {
+      const { figure, channel, keys: chosen } = bench.selection;
+      const { study } = bench;
+      const wider = [
+        ...(figure !== null && channel !== null ? [keysOfFigure(study, figure, channel)] : []),
+        ...(figure !== null ? [keysOfFigure(study, figure)] : []),
+        [...new Set(study.figures.flatMap(({ id }) => keysOfFigure(study, id)))],
+      ];
+      // Asked again, it reaches further.
+      const next = wider.find((keys) => keys.length > chosen.length) ?? wider[0] ?? [];
+      bench.select({ keys: next });
+    }),
+  },
+  {
+    id: "repeat",
+    label: "Set the chosen keys again at the playhead",
+    keys: ["d"],
+    shownKeys: "D",
+    run: (bench, act) => {
+      if (bench.selection.keys.length === 0) return false;
+      return act ? repeatChosen(bench) : true;
+    },
+  },
+  {
+    id: "smooth",
+    label: "Smooth the motion through the chosen keys",
+    keys: ["s"],
+    shownKeys: "S",
+    run: (bench, act) => {
+      const { keys } = bench.selection;
+      if (keys.length === 0) return false;
+      if (act) bench.perform(smoothKeys, { keyIds: keys, how: "through" });
+      return true;
+    },
+  },
+  {
+    id: "group",
+    label: "Group the chosen figures",
+    keys: ["mod+g"],
+    shownKeys: `${MOD} G`,
+    run: (bench, act) => {
+      const chosen = chosenFigures(bench.selection);
+      if (chosen.length === 0) return false;
+      return act ? groupChosen(bench, chosen) : true;
+    },
+  },
+  {
+    id: "recipes",
+    label: "Look through the recipes",
+    keys: ["r"],
+    shownKeys: "R",
+    run: (_, act) => {
+      const button = document.querySelector<HTMLElement>("[data-recipes]");
+      if (act) button?.click();
+      return button !== null;
+    },
+  },
+  {
     id: "delete-keys",
     label: "Delete the selected keys",
     keys: ["delete", "backspace"],
@@ -223,6 +312,7 @@ export const COMMANDS: readonly Command[] = [
     run: always((bench) => {
       bench.view.fit(0, bench.motion.duration);
       bench.desk.fitPlot();
+      bench.fitGraphs();
     }),
   },
   {

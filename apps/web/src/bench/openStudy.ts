@@ -1,5 +1,6 @@
 import { replaceStudy } from "@levitas/core/edit";
 import { createStudy, readStoredStudy, type StoredStudy } from "../api/studies.ts";
+import { sayFaults } from "../studies/sayFaults.ts";
 import { say, sayFault } from "../ui/notices.tsx";
 import { Autosave } from "./model/autosave.ts";
 import { Bench } from "./model/bench.ts";
@@ -33,7 +34,9 @@ export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
   const bench = new Bench(stored.document);
   const autosave = new Autosave(stored, { keep: keepDraft, drop: dropDraft });
   const stop = bench.store.subscribe(({ history }) => autosave.change(history.study));
-  const there = JSON.stringify(stored.document);
+  if (stored.faults) sayFaults(stored.document.name, stored.faults);
+  // Only where something was left: a large study takes a while to write out.
+  const there = drafts.length > 0 ? JSON.stringify(stored.document) : "";
   const [newest, ...others] = drafts.filter((draft) => {
     const known = JSON.stringify(draft.study) === there;
     if (known) draft.forget();

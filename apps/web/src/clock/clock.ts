@@ -13,6 +13,8 @@ export interface ClockSettings {
   readonly rate: number;
   /** Frames a second that are shown; null for as many as the screen gives. */
   readonly emulate: number | null;
+  /** The stretch that is played, ms; null for all of it. */
+  readonly range: { readonly from: number; readonly to: number } | null;
 }
 
 /**
@@ -21,7 +23,7 @@ export interface ClockSettings {
  */
 export class Clock {
   private head: Playhead = { time: 0, direction: 1, playing: false };
-  private set: ClockSettings = { mode: "loop", rate: 1, emulate: null };
+  private set: ClockSettings = { mode: "loop", rate: 1, emulate: null, range: null };
   private length = 0;
   private last = 0;
   private handle = 0;
@@ -37,7 +39,7 @@ export class Clock {
   get shownTime(): number {
     const { emulate } = this.set;
     if (emulate === null || !this.head.playing) return this.head.time;
-    return quantizeTime(this.head.time, emulate, this.length);
+    return quantizeTime(this.head.time, emulate, this.end);
   }
 
   get playing(): boolean {
@@ -50,6 +52,15 @@ export class Clock {
 
   get duration(): number {
     return this.length;
+  }
+
+  /** Where playing begins and ends, ms. */
+  private get start(): number {
+    return this.set.range?.from ?? 0;
+  }
+
+  private get end(): number {
+    return this.set.range?.to ?? this.length;
   }
 
   /** Follows a motion whose length changed. A playhead past the new end stays there until it plays. */
@@ -66,8 +77,10 @@ export class Clock {
   play(): void {
     if (this.head.playing) return;
     // Playing once from the end plays again from the start.
-    const atEnd = this.head.time >= this.length;
-    const time = atEnd && this.set.mode !== "swing" ? 0 : Math.min(this.head.time, this.length);
+    const { start, end } = this;
+    const atEnd = this.head.time >= end;
+    const again = (atEnd && this.set.mode !== "swing") || this.head.time < start;
+    const time = again ? start : Math.min(this.head.time, end);
     this.head = { time, direction: this.head.direction, playing: true };
     this.last = performance.now();
     this.tell();
@@ -128,7 +141,8 @@ export class Clock {
       const elapsed = Math.max(now - this.last, 0);
       this.last = Math.max(now, this.last);
       const { mode, rate } = this.set;
-      this.head = advancePlayhead(this.head, elapsed, { mode, rate, duration: this.length });
+      const stretch = { mode, rate, duration: this.end, from: this.start };
+      this.head = advancePlayhead(this.head, elapsed, stretch);
       if (!this.head.playing) for (const watcher of this.watchers) watcher();
     }
     for (const drawer of this.drawers) drawer();

@@ -1,5 +1,6 @@
-import type { Figure, IconShape } from "@levitas/core/study";
+import type { CardFace, Figure, IconShape } from "@levitas/core/study";
 import { memo, type ReactNode } from "react";
+import { DialArt, NeedleArt } from "./DialArt.tsx";
 
 /** What a figure looks like, filling its box. Its color channel arrives as `currentColor`. */
 export const FigureArt = memo(function FigureArt({ figure }: { figure: Figure }): ReactNode {
@@ -9,11 +10,17 @@ export const FigureArt = memo(function FigureArt({ figure }: { figure: Figure })
     case "block":
       return <div className="absolute inset-0 rounded-[inherit] bg-current" />;
     case "card":
-      return <CardArt figure={figure} />;
+      return <CardArt face={figure.look} />;
     case "label":
       return <LabelArt figure={figure} />;
+    case "dial":
+      return figure.look.needle ? <NeedleArt /> : <DialArt look={figure.look} />;
+    case "chip":
+      return <ChipArt figure={figure} />;
     case "icon":
       return <IconArt figure={figure} />;
+    case "group":
+      return null;
   }
 });
 
@@ -21,7 +28,8 @@ export const FigureArt = memo(function FigureArt({ figure }: { figure: Figure })
 const CARD_PAPER = "#FFFDF8";
 const CARD_INK = "#1E2430";
 
-function CardArt({ figure: { look } }: { figure: Figure }): ReactNode {
+/** One face of a card. */
+export function CardArt({ face: look }: { face: CardFace }): ReactNode {
   return (
     <div
       className="absolute inset-0 flex flex-col overflow-hidden rounded-[inherit] font-sans"
@@ -40,6 +48,18 @@ function CardArt({ figure: { look } }: { figure: Figure }): ReactNode {
         <span className="text-[11.5px] leading-normal opacity-75">{look.detail}</span>
         {look.code ? <BarCode /> : null}
       </div>
+    </div>
+  );
+}
+
+function ChipArt({ figure: { look } }: { figure: Figure }): ReactNode {
+  return (
+    <div className="absolute inset-0 flex items-center justify-center overflow-hidden rounded-[inherit] bg-current font-sans whitespace-nowrap">
+      <span
+        style={{ color: CARD_PAPER, fontSize: look.size ?? 14, fontWeight: look.weight ?? 600 }}
+      >
+        {look.text}
+      </span>
     </div>
   );
 }

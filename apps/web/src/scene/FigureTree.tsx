@@ -1,6 +1,6 @@
 import type { Figure, Study } from "@levitas/core/study";
 import { memo, type ReactNode, useMemo } from "react";
-import { FigureArt } from "./FigureArt.tsx";
+import { CardArt, FigureArt } from "./FigureArt.tsx";
 import type { ScenePainter } from "./painter.ts";
 
 /**
@@ -41,10 +41,28 @@ function Branch({
       ref={(element) => painter.hold(figure.id, element)}
       data-figure={figure.id}
       className={`absolute top-0 left-0 ${figure.look.clip ? "overflow-hidden" : ""}`}
-      style={{ transformOrigin: `${figure.pivot.x * 100}% ${figure.pivot.y * 100}%` }}
     >
-      <FigureArt figure={figure} />
-      <Branch parent={figure.id} within={within} painter={painter} />
+      {figure.kind === "card" && figure.look.back ? (
+        <>
+          <div data-face="front" className="absolute inset-0 rounded-[inherit]">
+            <FigureArt figure={figure} />
+            <Branch parent={figure.id} within={within} painter={painter} />
+          </div>
+          {/* Seen from behind, it has to be turned to be read. */}
+          <div
+            data-face="back"
+            className="absolute inset-0 rounded-[inherit]"
+            style={{ transform: "rotateY(180deg)" }}
+          >
+            <CardArt face={figure.look.back} />
+          </div>
+        </>
+      ) : (
+        <>
+          <FigureArt figure={figure} />
+          <Branch parent={figure.id} within={within} painter={painter} />
+        </>
+      )}
     </div>
   ));
 }

@@ -1,15 +1,10 @@
-import { type Motion, mapPoint, pivotPath, poseMatrix } from "@levitas/core/motion";
+import { boxCorners, type Motion, pivotPath } from "@levitas/core/motion";
 import { eachTween } from "@levitas/core/study";
 import { readColor } from "@levitas/core/value";
 import type { Frame } from "../bench/model/bench.ts";
 import { tokenColor } from "../theme/theme.ts";
-
-/** How the scene lies on the canvas: px of the canvas per px of the scene, and its top left corner. */
-export interface Placement {
-  readonly scale: number;
-  readonly left: number;
-  readonly top: number;
-}
+import type { Placement } from "./camera.ts";
+import { tracePose } from "./outline.ts";
 
 /** The spacing of one figure: where its pivot is at every frame, in the scene's px. */
 export interface Spacing {
@@ -71,6 +66,7 @@ export function drawSpacing(
   spacing: Spacing,
   { scale, left, top }: Placement,
   { time, motion }: Pick<Frame, "time" | "motion">,
+  { path, ticks }: { readonly path: boolean; readonly ticks: boolean },
 ): void {
   const { points, keys, aside } = spacing;
   const { frameRate, background } = motion.study.scene;
@@ -81,11 +77,11 @@ export function drawSpacing(
   context.lineWidth = 1;
   context.strokeStyle = ink.fade;
   context.beginPath();
-  for (let i = 0; i < count; i++) context.lineTo(x(i), y(i));
+  if (path) for (let i = 0; i < count; i++) context.lineTo(x(i), y(i));
   context.stroke();
   const now = Math.floor((time * frameRate) / 1000 + 1e-6);
   let [nx, ny] = [0, 0];
-  for (const past of [false, true]) {
+  for (const past of ticks ? [false, true] : []) {
     context.strokeStyle = past ? ink.line : ink.fade;
     context.beginPath();
     for (let i = 0; i < count; i++) {
@@ -116,41 +112,40 @@ export function drawTwin(
   twin: Motion,
   poses: Float64Array,
   figureIndex: number,
-  { scale, left, top }: Placement,
+  placement: Placement,
 ): void {
-  const figure = twin.study.figures[figureIndex];
-  if (!figure) return;
-  const matrix = poseMatrix(twin, poses, figureIndex);
-  const width = poses[twin.slot(figureIndex, "width")] as number;
-  const height = poses[twin.slot(figureIndex, "height")] as number;
-  const corner = (u: number, v: number): [number, number] => {
-    const [x, y] = mapPoint(matrix, u * width, v * height);
-    return [left + x * scale, top + y * scale];
-  };
   const ink = sceneInk(twin.study.scene.background);
   context.strokeStyle = ink.line;
   context.lineWidth = 1.2;
   context.setLineDash([4, 4]);
-  context.beginPath();
-  if (figure.kind === "ball")
-    for (let i = 0; i <= 32; i++) {
-      const angle = (i * Math.PI) / 16;
-      context.lineTo(...corner(0.5 + Math.cos(angle) / 2, 0.5 + Math.sin(angle) / 2));
-    }
-  else {
-    context.moveTo(...corner(0, 0));
-    for (const [u, v] of [
-      [1, 0],
-      [1, 1],
-      [0, 1],
-    ] as const)
-      context.lineTo(...corner(u, v));
-    context.closePath();
-  }
+  tracePose(context, twin, poses, figureIndex, placement);
   context.stroke();
   context.setLineDash([]);
-  const [labelX, labelY] = corner(0, 0);
-  context.font = '500 11px "Hanken Grotesk Variable", sans-serif';
-  context.fillStyle = ink.line;
-  context.fillText("linear twin", labelX + 4, labelY - 5);
+  const [first] = boxCorners(twin, poses, figureIndex);
+  const [x, y] = first ?? [0, 0];
+  const left = placement.left + x * placement.scale + 4;
+  const top = placement.top + y * placement.scale - 5;
+  const label = twinLabel(ink.line);
+  context.drawImage(label, left, top - LABEL.baseline, LABEL.width, LABEL.height);
+}
+
+/** Room of the label, px. */
+const LABEL = { width: 70, height: 16, baseline: 12 } as const;
+let label: { readonly color: string; readonly image: HTMLCanvasElement } | undefined;
+
+/** The twin's name as a picture: letters take a millisecond to draw, each frame anew. */
+function twinLabel(color: string): HTMLCanvasElement {
+  if (label?.color === color && document.fonts.status === "loaded") return label.image;
+  const image = document.createElement("canvas");
+  image.width = LABEL.width * devicePixelRatio;
+  image.height = LABEL.height * devicePixelRatio;
+  const context = image.getContext("2d");
+  if (context) {
+    context.scale(devicePixelRatio, devicePixelRatio);
+    context.font = '500 11px "Hanken Grotesk Variable", sans-serif';
+    context.fillStyle = color;
+    context.fillText("linear twin", 0, LABEL.baseline);
+  }
+  label = { color, image };
+  return image;
 }

@@ -1,10 +1,11 @@
-import type { Motion } from "@levitas/core/motion";
-import { channelOf, clampShown } from "@levitas/core/study";
+import { type Motion, showsBack } from "@levitas/core/motion";
+import { channelOf, clampShown, PERSPECTIVE } from "@levitas/core/study";
 import { printShownColor } from "@levitas/core/value";
 
 const OPACITY = channelOf("opacity");
 const WIDTH = channelOf("width");
 const HEIGHT = channelOf("height");
+const BLUR = channelOf("blur");
 const CORNER = channelOf("corner");
 
 /**
@@ -54,15 +55,31 @@ function same(a: Float64Array, b: Float64Array, from: number, to: number): boole
 
 function writePose(element: HTMLElement, motion: Motion, poses: Float64Array, index: number): void {
   const { style } = element;
+  const figure = motion.study.figures[index];
   const read = (channel: Parameters<Motion["slot"]>[1]) =>
     poses[motion.slot(index, channel)] as number;
+  style.transformOrigin = `${read("pivotX")}% ${read("pivotY")}%`;
   style.translate = `${read("x")}px ${read("y")}px`;
   style.rotate = `${read("rotate")}deg`;
   style.scale = `${read("scaleX")} ${read("scaleY")}`;
+  const [turnX, turnY, skew] = [read("turnX"), read("turnY"), read("skew")];
+  const eye = motion.study.scene.perspective ?? PERSPECTIVE;
+  style.transform =
+    turnX === 0 && turnY === 0 && skew === 0
+      ? ""
+      : `perspective(${eye}px) rotateX(${turnX}deg) rotateY(${turnY}deg) skewX(${skew}deg)`;
   style.opacity = String(clampShown(OPACITY, read("opacity")));
+  // What is inside a hidden figure is hidden too: `inherit`, not `visible`.
+  style.visibility = read("visible") >= 0.5 ? "" : "hidden";
+  const blur = clampShown(BLUR, read("blur"));
+  style.filter = blur > 0 ? `blur(${blur}px)` : "";
   style.width = `${clampShown(WIDTH, read("width"))}px`;
   style.height = `${clampShown(HEIGHT, read("height"))}px`;
   style.color = printShownColor(poses, motion.slot(index, "color"));
-  if (motion.study.figures[index]?.kind !== "ball")
-    style.borderRadius = `${clampShown(CORNER, read("corner"))}px`;
+  if (figure?.kind !== "ball") style.borderRadius = `${clampShown(CORNER, read("corner"))}px`;
+  if (figure?.kind !== "card" || !figure.look.back) return;
+  const back = showsBack(turnX, turnY);
+  for (const face of element.children)
+    if (face instanceof HTMLElement && face.dataset.face)
+      face.style.visibility = (face.dataset.face === "back") === back ? "" : "hidden";
 }

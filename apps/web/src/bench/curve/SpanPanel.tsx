@@ -6,21 +6,15 @@ import { CurveKindMenu } from "../../curve/CurveKindMenu.tsx";
 import { CurveNumbers } from "../../curve/CurveNumbers.tsx";
 import { PointPanel } from "../../curve/PointPanel.tsx";
 import { ReadingsList } from "../../curve/ReadingsList.tsx";
+import { ROUTE_WORDS } from "../../scene/route.ts";
 import { Button } from "../../ui/Button.tsx";
 import { ChevronIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useBench } from "../model/BenchContext.ts";
+import { CruiseFrames } from "./CruiseFrames.tsx";
 import { SharedPart } from "./SharedPart.tsx";
 import type { Span } from "./useSpan.ts";
-
-const ROUTE_WORDS: Readonly<Record<(typeof ANGLE_ROUTES)[number], string>> = {
-  none: "plain numbers",
-  shorter: "shorter way",
-  longer: "longer way",
-  increasing: "always clockwise",
-  decreasing: "always counterclockwise",
-};
 
 /** Beside the plot: which kind of curve, its numbers, how its channel blends, its readings. */
 export function SpanPanel({ span }: { span: Span }): ReactNode {
@@ -33,7 +27,6 @@ export function SpanPanel({ span }: { span: Span }): ReactNode {
       <CurveKindMenu />
       <CurveNumbers />
       <PointPanel />
-      <SharedPart span={span} />
       {channel.kind === "angle" && track.mode !== "relative" ? (
         <Menu
           items={ANGLE_ROUTES.map((route) => ({
@@ -72,6 +65,8 @@ export function SpanPanel({ span }: { span: Span }): ReactNode {
       ) : null}
       <EndNote span={span} />
       <ReadingsList brief />
+      <SharedPart span={span} />
+      <CruiseFrames span={span} />
     </div>
   );
 }

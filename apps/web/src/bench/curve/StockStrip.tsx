@@ -1,12 +1,13 @@
 import { type Curve, sameCurve } from "@levitas/core/curve";
-import { setSpanCurve, spansFollowing } from "@levitas/core/edit";
+import { setSpanCurve, setSpanCurves, spansFollowing } from "@levitas/core/edit";
+import type { CurveReference } from "@levitas/core/study";
 import { type ReactNode, useState } from "react";
 import { MiniCurve } from "../../curve/MiniCurve.tsx";
 import { STOCK } from "../../curve/stock.ts";
 import { useOwnCurves } from "../../curves/useCurves.ts";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { Segmented } from "../../ui/Segmented.tsx";
-import { useBench, useStudy } from "../model/BenchContext.ts";
+import { useBench, useBenchState, useStudy } from "../model/BenchContext.ts";
 import type { Span } from "./useSpan.ts";
 
 const SHELVES = [
@@ -69,12 +70,18 @@ function useOffers(shelf: Shelf, span: Span): readonly Offer[] {
   const study = useStudy();
   const own = useOwnCurves();
   const { desk } = bench;
+  const chosen = useBenchState(({ selection }) => selection.keys);
+  /** With several keys chosen, every span that begins at one of them gets the curve. */
+  const give = (curve: Curve | CurveReference, alone: () => void) => {
+    if (chosen.length < 2) alone();
+    else bench.perform(setSpanCurves, { keyIds: chosen, curve });
+  };
   const offer = (id: string, name: string, curve: Curve): Offer => ({
     id,
     name,
     curve,
     chosen: sameCurve(curve, span.curve),
-    take: () => desk.set(curve, []),
+    take: () => give(curve, () => desk.set(curve, [])),
   });
   if (shelf === "stock")
     return STOCK.map(({ id, name, detail, curve }) =>
@@ -87,6 +94,9 @@ function useOffers(shelf: Shelf, span: Span): readonly Offer[] {
     curve,
     chosen:
       span.key.curve !== undefined && "shared" in span.key.curve && span.key.curve.shared === id,
-    take: () => bench.perform(setSpanCurve, { keyId: span.key.id, curve: { shared: id } }),
+    take: () =>
+      give({ shared: id }, () =>
+        bench.perform(setSpanCurve, { keyId: span.key.id, curve: { shared: id } }),
+      ),
   }));
 }

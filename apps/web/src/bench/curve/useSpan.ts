@@ -58,7 +58,7 @@ export function spanTimes(
   motion: Motion,
   span: Span,
 ): { layer: Layer; start: number; length: number } | undefined {
-  const layer = findLayer(motion.driven, span.figure.id, span.channel, span.tween.id);
+  const layer = findLayer(motion, span.figure.id, span.channel, span.tween.id);
   if (!layer) return undefined;
   const from = layer.track.times[span.index];
   const to = layer.track.times[span.index + 1];

@@ -1,5 +1,6 @@
 import {
   type Change,
+  type Clip,
   type Edit,
   type History,
   isEmpty,
@@ -14,9 +15,13 @@ import type { Study } from "@levitas/core/study";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { Clock } from "../../clock/clock.ts";
 import type { CurveDesk } from "../../curve/desk/desk.ts";
+import { Camera } from "../../scene/camera.ts";
+import type { OnionSkin } from "../../scene/onion.ts";
 import { createSpanDesk } from "../curve/spanDesk.ts";
+import type { TimeUnit } from "../labels.ts";
+import { GraphView } from "../timeline/graph/graphView.ts";
 import { Gesture } from "./gesture.ts";
-import { firstSelection, prune, type Selection } from "./selection.ts";
+import { chosenFigures, firstSelection, prune, type Selection } from "./selection.ts";
 import { TimelineView } from "./timelineView.ts";
 
 /** What components of the bench read. It changes when something is done, not while it is dragged. */
@@ -26,7 +31,17 @@ export interface BenchState {
   /** Switches of the scene. */
   readonly showTwin: boolean;
   readonly showSpacing: boolean;
-  readonly timeUnit: "ms" | "frames";
+  readonly showPath: boolean;
+  readonly onion: OnionSkin & { readonly on: boolean };
+  /** Mesh of the grid in px of the scene; 0 for none. Figures snap to it while it shows. */
+  readonly grid: number;
+  readonly timeUnit: TimeUnit;
+  /** Lanes that are unfolded to graphs, as `laneName` writes them. */
+  readonly unfolded: ReadonlySet<string>;
+  /** The figure whose channels are being looked through for one to add. */
+  readonly pickingFor: string | null;
+  /** What was copied last in this tab. */
+  readonly clip: Clip | null;
 }
 
 /** What whoever draws is given, once a frame. The poses are only good during the call. */
@@ -46,14 +61,21 @@ export interface Frame {
 export class Bench {
   readonly clock = new Clock();
   readonly view = new TimelineView();
+  readonly camera = new Camera();
   readonly store: StoreApi<BenchState>;
   /** Where the curve of the selected span is worked on. */
   readonly desk: CurveDesk;
+  private readonly graphs = new Map<string, GraphView>();
   private gesture: Gesture | undefined;
   /** Shown instead of the study while a person looks back at how it was. */
   private lookedBackAt: Study | undefined;
   private compiled: Motion;
   private poses: Float64Array;
+  /** What the poses were last asked for. */
+  private posed: { readonly motion: Motion | null; readonly time: number } = {
+    motion: null,
+    time: Number.NaN,
+  };
   private readonly drawers = new Set<(frame: Frame) => void>();
 
   constructor(study: Study) {
@@ -62,14 +84,45 @@ export class Bench {
       selection: firstSelection(study),
       showTwin: true,
       showSpacing: true,
+      showPath: true,
+      onion: { on: false, before: 3, after: 2, look: "outlines", at: "frames", step: 4 },
+      grid: 0,
       timeUnit: "ms",
+      unfolded: new Set(),
+      pickingFor: null,
+      clip: null,
     }));
     this.compiled = compileStudy(study);
     this.poses = new Float64Array(this.compiled.slotCount);
     this.clock.setDuration(this.compiled.duration);
     this.clock.onDraw(this.drawFrame);
     this.view.onChange(() => this.clock.invalidate());
+    this.camera.onChange(() => this.clock.invalidate());
     this.desk = createSpanDesk(this);
+  }
+
+  /** What an unfolded lane shows; remembered while the bench is open. */
+  graph(lane: string): GraphView {
+    let view = this.graphs.get(lane);
+    if (!view) {
+      view = new GraphView();
+      this.graphs.set(lane, view);
+    }
+    return view;
+  }
+
+  /** Unfolds a lane to its graph, or folds it. */
+  unfold(lane: string): void {
+    const unfolded = new Set(this.store.getState().unfolded);
+    if (!unfolded.delete(lane)) unfolded.add(lane);
+    this.store.setState({ unfolded });
+    this.clock.invalidate();
+  }
+
+  /** Shows all values in every graph. */
+  fitGraphs(): void {
+    for (const view of this.graphs.values()) view.fitted = true;
+    this.clock.invalidate();
   }
 
   /** Whether something is being dragged. */
@@ -103,13 +156,24 @@ export class Bench {
     return this.compiled;
   }
 
-  /** The same motion with no easing. */
+  /** The same motion with no easing, as far as the chosen figures and what they stand in go. */
   get twin(): Motion {
-    const study = linearTwin(this.shown);
-    if (this.twinCompiled?.study !== study) this.twinCompiled = compileStudy(study);
-    return this.twinCompiled;
+    const { shown, selection, twinned } = this;
+    if (twinned && twinned.of === shown && twinned.for === selection) return twinned.motion;
+    const wanted = new Set(chosenFigures(selection));
+    const parentOf = new Map(shown.figures.map(({ id, parent }) => [id, parent]));
+    // Each parent is met once, so that a circle of them ends as well; the set grows while it is walked.
+    for (const id of wanted) {
+      const parent = parentOf.get(id);
+      if (parent != null) wanted.add(parent);
+    }
+    const motion = compileStudy(linearTwin(shown, wanted));
+    this.twinned = { of: shown, for: selection, motion };
+    return motion;
   }
-  private twinCompiled: Motion | undefined;
+  private twinned:
+    | { readonly of: Study; readonly for: Selection; readonly motion: Motion }
+    | undefined;
 
   /**
    * Does something that can be undone: `edit` with `args`, on the study as it is once a drag still
@@ -171,7 +235,9 @@ export class Bench {
   }
 
   select(selection: Partial<Selection>): void {
-    this.store.setState({ selection: { ...this.selection, ...selection } });
+    // Choosing a figure lets go of those chosen with the last one.
+    const more = "figure" in selection ? { more: [] } : {};
+    this.store.setState({ selection: { ...this.selection, ...more, ...selection } });
     this.clock.invalidate();
   }
 
@@ -217,7 +283,11 @@ export class Bench {
     this.gesture?.flush();
     const { motion } = this;
     const time = this.clock.shownTime;
-    const poses = motion.at(time, this.poses);
+    // While only the view moves, everything is where it was.
+    const { posed } = this;
+    if (posed.motion !== motion || posed.time !== time) motion.at(time, this.poses);
+    this.posed = { motion, time };
+    const { poses } = this;
     const frame = { time, motion, poses, study: motion.study };
     for (const drawer of this.drawers) drawer(frame);
   };

@@ -7,6 +7,13 @@ export interface Selection {
   /** Id of the key at which the selected span begins. */
   readonly span: string | null;
   readonly keys: readonly string[];
+  /** Figures chosen besides `figure`. */
+  readonly more?: readonly string[];
+}
+
+/** All chosen figures, the one that is worked on first. */
+export function chosenFigures({ figure, more = [] }: Selection): readonly string[] {
+  return figure === null ? [] : [figure, ...more.filter((id) => id !== figure)];
 }
 
 export const NOTHING: Selection = { figure: null, channel: null, span: null, keys: [] };
@@ -16,15 +23,24 @@ export function prune(selection: Selection, study: Study): Selection {
   const figure = study.figures.some((each) => each.id === selection.figure)
     ? selection.figure
     : null;
+  const known = new Set(study.figures.map(({ id }) => id));
+  const more = selection.more?.filter((id) => known.has(id)) ?? [];
   const keys = selection.keys.filter((id) => findKey(study, id));
   const span = selection.span !== null && findKey(study, selection.span) ? selection.span : null;
   if (
     figure === selection.figure &&
     span === selection.span &&
-    keys.length === selection.keys.length
+    keys.length === selection.keys.length &&
+    more.length === (selection.more?.length ?? 0)
   )
     return selection;
-  return { figure, channel: figure === null ? null : selection.channel, span, keys };
+  return {
+    figure,
+    channel: figure === null ? null : selection.channel,
+    span,
+    keys,
+    ...(more.length > 0 ? { more } : {}),
+  };
 }
 
 /** What to look at first: the first span of the first thing that moves. */

@@ -1,22 +1,15 @@
-import { type Change, moveKey } from "@levitas/core/edit";
-import type { ChannelDefinition, Figure, Study, Track, Tween } from "@levitas/core/study";
+import { moveKey, moveKeys } from "@levitas/core/edit";
+import type { ChannelDefinition, Figure, Track, Tween } from "@levitas/core/study";
 import { type KeyboardEvent, type ReactNode, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
-import { bothTimes } from "../labels.ts";
 import { useBench, useBenchState, useFrame } from "../model/BenchContext.ts";
-import type { Gesture } from "../model/gesture.ts";
+import { keyAt } from "./findLayer.ts";
 import { HUE } from "./hues.ts";
+import { beginKeyDrag, chooseKey, dragKeys, type KeyDrag } from "./keyDrag.ts";
 import { BAR } from "./laneGeometry.ts";
-import { snapTargets, snapTime } from "./snapTime.ts";
-
-interface Session {
-  readonly gesture: Gesture;
-  readonly from: number;
-  readonly targets: readonly number[];
-}
 
 /** One key on its lane: a small upright capsule that is dragged in time. */
 export function Bead({
@@ -26,7 +19,6 @@ export function Bead({
   track,
   figure,
   channel,
-  move,
 }: {
   id: string;
   index: number;
@@ -34,48 +26,30 @@ export function Bead({
   track: Track;
   figure: Figure;
   channel: ChannelDefinition;
-  move: (study: Study, time: number) => Change;
 }): ReactNode {
   const bench = useBench();
   const group = useRef<SVGGElement>(null);
   const selected = useBenchState(({ selection }) => selection.keys.includes(id));
   useFrame(({ motion, study }) => {
-    const now = study.sequence.find((item) => item.id === tween.id);
-    if (now?.type !== "tween" || !group.current) return;
-    const key = now.tracks.find((each) => each.channel === track.channel)?.keys[index];
-    if (!key) return;
-    const time = (motion.startOf.get(tween.id) ?? 0) + key.time;
-    writeAttributes(group.current, { transform: `translate(${bench.view.toX(time)} 0)` });
+    const found = keyAt(study, tween.id, track.channel, index);
+    if (!found || !group.current) return;
+    const time = (motion.startOf.get(tween.id) ?? 0) + found.key.time;
+    // By coordinates: a transform for each bead would be a layer for each.
+    const x = bench.view.toX(time);
+    writeAttributes(group.current.children[0], { x: (x - 7).toFixed(1) });
+    writeAttributes(group.current.children[1], { x: (x - 3.5).toFixed(1) });
   });
   const keyTime = () => (bench.motion.startOf.get(tween.id) ?? 0) + (track.keys[index]?.time ?? 0);
-  const select = (add: boolean) => {
-    const { keys } = bench.selection;
-    const toggled = keys.includes(id) ? keys.filter((each) => each !== id) : [...keys, id];
-    const isLast = index === track.keys.length - 1;
-    const spanKey = isLast ? track.keys[index - 1] : track.keys[index];
-    bench.select({
-      figure: figure.id,
-      channel: channel.id,
-      span: spanKey?.id ?? null,
-      keys: add ? toggled : [id],
-    });
-  };
-  const bind = useDragSession<Session>({
+  const select = (add: boolean) => chooseKey(bench, { figure, track, index }, add);
+  const bind = useDragSession<KeyDrag>({
     start: () => {
-      select(false);
-      return {
-        gesture: bench.begin(),
-        from: keyTime(),
-        targets: snapTargets(bench.study, { key: id }),
-      };
+      const { keys } = bench.selection;
+      // One of several chosen keys takes the others along.
+      if (!keys.includes(id) || keys.length < 2) select(false);
+      return beginKeyDrag(bench, bench.selection.keys, keyTime());
     },
-    move: ({ gesture, from, targets }, { dx, x, y, free }) => {
-      if (!gesture.active) return;
-      const { frameRate } = bench.study.scene;
-      const { scale } = bench.view;
-      const snapped = snapTime(from + dx / scale, targets, { scale, frameRate, free });
-      gesture.update((study) => move(study, snapped.time));
-      showTip(x, y, `${bothTimes(Math.max(snapped.time, 0), frameRate)} ${snapped.to}`.trim());
+    move: (drag, point) => {
+      if (drag.gesture.active) showTip(point.x, point.y, dragKeys(bench, drag, point));
     },
     end: ({ gesture }, cancelled) => (cancelled ? gesture.cancel() : gesture.commit()),
     tap: ({ shift }, target) => {
@@ -91,7 +65,10 @@ export function Bead({
     event.stopPropagation();
     const frame = 1000 / bench.study.scene.frameRate;
     const by = event.shiftKey ? 10 * frame : event.altKey ? 1 : frame;
-    bench.perform(moveKey, { keyId: id, time: keyTime() + way * by });
+    const { keys } = bench.selection;
+    if (keys.includes(id) && keys.length > 1)
+      bench.perform(moveKeys, { keyIds: keys, time: way * by });
+    else bench.perform(moveKey, { keyId: id, time: keyTime() + way * by });
   };
   const hue = HUE[figure.hue];
   const time = Math.round(keyTime());
@@ -109,9 +86,8 @@ export function Bead({
       data-key={id}
       className="cursor-ew-resize touch-none"
     >
-      <rect x={-7} y={0} width={14} height={32} className="fill-transparent" />
+      <rect y={0} width={14} height={32} className="fill-transparent" />
       <rect
-        x={-3.5}
         y={BAR.top + 1}
         width={7}
         height={BAR.bottom - BAR.top - 2}

@@ -1,55 +1,53 @@
-import { addKey, deleteFigure, renameFigure } from "@levitas/core/edit";
-import { nearestFrame } from "@levitas/core/motion";
-import { CHANNELS, type ChannelId } from "@levitas/core/study";
-import { printHexColor } from "@levitas/core/value";
-import { nanoid } from "nanoid";
+import { renameFigure } from "@levitas/core/edit";
 import { type ReactNode, useState } from "react";
 import { IconButton } from "../../ui/Button.tsx";
-import { MoreIcon, PlusIcon } from "../../ui/icons.tsx";
+import { MoreIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
-import { say } from "../../ui/notices.tsx";
-import { useBench, useBenchState } from "../model/BenchContext.ts";
+import { useBench, useBenchState, useStudy } from "../model/BenchContext.ts";
+import { chosenFigures } from "../model/selection.ts";
+import { ChannelPicker } from "./ChannelPicker.tsx";
+import { DressPanel } from "./DressPanel.tsx";
+import { FigureColumns } from "./FigureColumns.tsx";
+import { figureMenu } from "./figureMenu.ts";
 import { HUE } from "./hues.ts";
 import { MARGIN } from "./laneGeometry.ts";
 import type { Row } from "./rows.ts";
+import { useReorder } from "./useReorder.ts";
 
 /** The line that names a figure, over the lanes of its channels. */
 export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): ReactNode {
   const bench = useBench();
   const { figure, depth } = row;
-  const selected = useBenchState((state) => state.selection.figure === figure.id);
+  const selected = useBenchState(({ selection }) => chosenFigures(selection).includes(figure.id));
   const [renaming, setRenaming] = useState(false);
   const rename = (name: string) => {
     setRenaming(false);
     if (name.trim() !== "" && name !== figure.name)
       bench.perform(renameFigure, { figureId: figure.id, name: name.trim() });
   };
-  const animate = (channel: ChannelId) => {
-    const { motion, study } = bench;
-    const time = nearestFrame(bench.clock.time, study.scene.frameRate);
-    const poses = motion.at(time, new Float64Array(motion.slotCount));
-    const slot = motion.slot(motion.figureIndex(figure.id), channel);
-    const isColor = CHANNELS.find((each) => each.id === channel)?.kind === "color";
-    const value = isColor ? printHexColor(poses, slot) : (poses[slot] as number);
-    const keyId = nanoid(8);
-    bench.perform(
-      addKey,
-      { figureId: figure.id, channel, time, value, keyId, tweenId: nanoid(8) },
-      { figure: figure.id, channel, span: null, keys: [keyId] },
-    );
-    say(`Set the first key at ${Math.round(time)} ms. Go on in time and change the value.`);
-  };
-  const free = CHANNELS.filter(
-    (channel) =>
-      !bench.motion.driven.some((d) => d.figure.id === figure.id && d.channel === channel),
-  );
+  const study = useStudy();
+  const [dressing, setDressing] = useState(false);
+  const clip = useBenchState((state) => state.clip);
+  const chosen = useBenchState((state) => state.selection);
+  const beside = chosenFigures(chosen).filter((id) => id !== figure.id);
+  const bind = useReorder(figure);
+  const menu = figureMenu(bench, study, figure, {
+    beside,
+    clip,
+    rename: () => setRenaming(true),
+    dress: () => setDressing(true),
+  });
   return (
     <>
       <div
         className="group flex shrink-0 items-center gap-2 border-r border-rule bg-paper pr-1"
         style={{ width: MARGIN, paddingLeft: 12 + depth * 14 }}
       >
-        <span className={`size-3 shrink-0 rounded-[4px] ${HUE[figure.hue].fill}`} />
+        <span
+          {...bind()}
+          title="Drag up or down: figures further down are in front"
+          className={`size-3.5 shrink-0 cursor-ns-resize touch-none rounded-[4px] ${HUE[figure.hue].fill}`}
+        />
         {renaming ? (
           <input
             // biome-ignore lint/a11y/noAutofocus: the person has just asked to type here
@@ -69,7 +67,12 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
         ) : (
           <button
             type="button"
-            onClick={() => bench.select({ figure: figure.id, channel: null, span: null, keys: [] })}
+            onClick={(event) => {
+              const [first = figure.id, ...more] = event.shiftKey
+                ? [figure.id, ...beside]
+                : [figure.id];
+              bench.select({ figure: first, channel: null, span: null, keys: [], more });
+            }}
             onDoubleClick={() => setRenaming(true)}
             title="Click to select, double-click to rename"
             className={`min-w-0 flex-1 truncate rounded-md text-left ${selected ? "font-semibold text-spruce" : "font-medium"}`}
@@ -77,36 +80,15 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
             {figure.name}
           </button>
         )}
-        <Menu
-          items={free.map((channel) => ({
-            text: channel.label,
-            onSelect: () => animate(channel.id),
-          }))}
-        >
-          <IconButton label={`Animate a channel of ${figure.name}`} size="small" tone="muted">
-            <PlusIcon size={13} />
-          </IconButton>
-        </Menu>
-        <Menu
-          items={[
-            { text: "Rename", onSelect: () => setRenaming(true) },
-            {
-              text: "Delete figure",
-              onSelect: () => {
-                bench.perform(deleteFigure, { figureId: figure.id });
-                say(`Deleted “${figure.name}”.`, {
-                  action: { text: "Undo", run: () => bench.undo() },
-                });
-              },
-            },
-          ]}
-        >
+        <ChannelPicker figure={figure} />
+        <DressPanel figure={figure} open={dressing} setOpen={setDressing} />
+        <Menu items={menu}>
           <IconButton label={`More for ${figure.name}`} size="small" tone="muted">
             <MoreIcon size={13} />
           </IconButton>
         </Menu>
       </div>
-      <div className="min-w-0 flex-1 bg-paper/60" />
+      <FigureColumns figure={figure} bars={row.bars} />
     </>
   );
 }

@@ -8,11 +8,13 @@ import { useBench } from "../model/BenchContext.ts";
 import { ROW } from "./laneGeometry.ts";
 import type { Row } from "./rows.ts";
 import { TrackBar } from "./TrackBar.tsx";
+import { useKeyBox } from "./useKeyBox.ts";
 
 /** The time axis of one channel. A double-click sets a key there. */
-export function LaneTrack({ row }: { row: Extract<Row, { kind: "lane" }> }): ReactNode {
+export function LaneTrack({ row }: { row: Extract<Row, { kind: "lane" | "graph" }> }): ReactNode {
   const bench = useBench();
   const { figure, channel, bars } = row;
+  const box = useKeyBox();
   const setKey = (x: number) => {
     const { motion, study } = bench;
     const time = Math.max(nearestFrame(bench.view.toTime(x), study.scene.frameRate), 0);
@@ -46,6 +48,7 @@ export function LaneTrack({ row }: { row: Extract<Row, { kind: "lane" }> }): Rea
         setKey(event.clientX - event.currentTarget.getBoundingClientRect().left)
       }
     >
+      <rect {...box} width="100%" height={ROW.lane} className="fill-transparent" />
       {bars.map((bar) => (
         <TrackBar key={bar.tween.id} bar={bar} figure={figure} channel={channel} />
       ))}

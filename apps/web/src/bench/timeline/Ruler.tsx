@@ -1,18 +1,21 @@
 import { setScene } from "@levitas/core/edit";
 import { frameAt, nearestFrame, timeOfFrame } from "@levitas/core/motion";
+import { Popover } from "radix-ui";
 import { type ReactNode, useLayoutEffect, useRef } from "react";
 import { onTheme, tokenColor } from "../../theme/theme.ts";
+import { Button } from "../../ui/Button.tsx";
 import { showTip } from "../../ui/dragTip.tsx";
-import { Menu } from "../../ui/Menu.tsx";
+import { NumberField } from "../../ui/NumberField.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
-import { bothTimes } from "../labels.ts";
+import { bothTimes, type TimeUnit } from "../labels.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../model/BenchContext.ts";
 import type { Bench } from "../model/bench.ts";
 import { MARGIN, rulerStepFrames, rulerStepMs } from "./laneGeometry.ts";
 
 const HEIGHT = 34;
-const FRAME_RATES = [12, 24, 25, 30, 50, 60, 120];
+const FRAME_RATES = [10, 12, 24, 25, 30, 50, 60, 120];
+const NEXT_UNIT = { ms: "s", s: "frames", frames: "ms" } as const;
 const MARGIN_BUTTON =
   "rounded-md px-1.5 py-0.5 font-mono text-[11px] text-muted hover:bg-raised hover:text-ink";
 
@@ -64,28 +67,13 @@ export function Ruler(): ReactNode {
         <button
           type="button"
           onMouseDown={leaveFocus}
-          onClick={() => bench.store.setState({ timeUnit: unit === "ms" ? "frames" : "ms" })}
-          title="Count in milliseconds or in frames"
+          onClick={() => bench.store.setState({ timeUnit: NEXT_UNIT[unit] })}
+          title="Count in milliseconds, seconds or frames"
           className={MARGIN_BUTTON}
         >
-          {unit === "ms" ? "ms" : "frames"}
+          {unit}
         </button>
-        <Menu
-          items={FRAME_RATES.map((frameRate) => ({
-            text: `${frameRate} frames a second`,
-            chosen: frameRate === scene.frameRate,
-            onSelect: () => bench.perform(setScene, { frameRate }),
-          }))}
-        >
-          <button
-            type="button"
-            onMouseDown={leaveFocus}
-            title="Frame rate of the scene: what times snap to and are counted in"
-            className={MARGIN_BUTTON}
-          >
-            {scene.frameRate} fps
-          </button>
-        </Menu>
+        <FrameRateField />
       </div>
       <div
         {...bind()}
@@ -103,6 +91,58 @@ export function Ruler(): ReactNode {
         ))}
       </div>
     </div>
+  );
+}
+
+/** Frame rate of the scene: chosen, or typed as any number. */
+function FrameRateField(): ReactNode {
+  const bench = useBench();
+  const { frameRate } = useStudy().scene;
+  const set = (rate: number) => bench.perform(setScene, { frameRate: rate });
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <button
+          type="button"
+          onMouseDown={leaveFocus}
+          title="Frame rate of the scene: what times snap to and are counted in"
+          className={MARGIN_BUTTON}
+        >
+          {frameRate} fps
+        </button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label="Frames a second"
+          align="start"
+          sideOffset={4}
+          className="z-50 flex w-52 flex-col gap-2 rounded-lg border border-edge/50 bg-raised p-3"
+        >
+          <h2 className="font-semibold">Frames a second</h2>
+          <div className="grid grid-cols-4 gap-1">
+            {FRAME_RATES.map((rate) => (
+              <Button
+                key={rate}
+                size="tiny"
+                aria-pressed={rate === frameRate}
+                className={rate === frameRate ? "border-spruce text-spruce" : ""}
+                onClick={() => set(rate)}
+              >
+                {rate}
+              </Button>
+            ))}
+          </div>
+          <NumberField
+            label="Any other"
+            value={frameRate}
+            min={1}
+            max={240}
+            whole={false}
+            onChange={set}
+          />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }
 
@@ -125,7 +165,7 @@ function MarkerFlag({ name, time }: { name: string; time: number }): ReactNode {
 function drawRuler(
   canvas: HTMLCanvasElement,
   bench: Bench,
-  unit: "ms" | "frames",
+  unit: TimeUnit,
   frameRate: number,
 ): void {
   const { view } = bench;
@@ -141,9 +181,9 @@ function drawRuler(
   context.textAlign = "center";
   context.textBaseline = "top";
   const frame = 1000 / frameRate;
-  const unitLength = unit === "ms" ? 1 : frame;
+  const unitLength = unit === "frames" ? frame : 1;
   const { major, parts } =
-    unit === "ms" ? rulerStepMs(view.scale) : rulerStepFrames(view.scale * frame);
+    unit === "frames" ? rulerStepFrames(view.scale * frame) : rulerStepMs(view.scale);
   const step = (major * unitLength) / parts;
   const first = Math.max(Math.ceil(view.from / step), 0);
   const last = Math.floor(view.toTime(view.width) / step);
@@ -156,8 +196,8 @@ function drawRuler(
     context.lineTo(x, HEIGHT);
     if (!lettered) continue;
     const text =
-      unit === "ms"
-        ? String((i / parts) * major)
+      unit !== "frames"
+        ? String(((i / parts) * major) / (unit === "s" ? 1000 : 1))
         : String(frameAt(timeOfFrame((i / parts) * major, frameRate), frameRate));
     context.fillText(text, Math.max(x, 4 * text.length), 7);
   }

@@ -1,30 +1,38 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { memo, type ReactNode, useLayoutEffect, useMemo, useRef } from "react";
-import { useBench, useStudy } from "../model/BenchContext.ts";
+import { lazy, memo, type ReactNode, Suspense, useLayoutEffect, useMemo, useRef } from "react";
+import { useBench, useBenchState, useStudy } from "../model/BenchContext.ts";
+import { RecipePanel } from "../recipes/RecipePanel.tsx";
 import { AddFigureMenu } from "./AddFigureMenu.tsx";
 import { FigureRow } from "./FigureRow.tsx";
+import { KeyBar } from "./keys/KeyBar.tsx";
 import { LaneRow } from "./LaneRow.tsx";
 import { MARGIN, ROW } from "./laneGeometry.ts";
 import { PlayheadLine } from "./PlayheadLine.tsx";
+import { RangeStrip } from "./RangeStrip.tsx";
 import { Ruler } from "./Ruler.tsx";
 import { sameRow, timelineRows } from "./rows.ts";
+import { KEY_BOX } from "./useKeyBox.ts";
 import { useTimelineZoom } from "./useTimelineZoom.ts";
 
 const KeptFigureRow = memo(FigureRow, sameRow);
 const KeptLaneRow = memo(LaneRow, sameRow);
+// Graphs come when the first lane is unfolded.
+const GraphRow = lazy(async () => ({ default: (await import("./graph/GraphRow.tsx")).GraphRow }));
+const KeptGraphRow = memo(GraphRow, sameRow);
 
 /** One ruler, one playhead, and a lane for every channel that moves. */
 export function Timeline(): ReactNode {
   const bench = useBench();
   const study = useStudy();
-  const rows = useMemo(() => timelineRows(study), [study]);
+  const unfolded = useBenchState((state) => state.unfolded);
+  const rows = useMemo(() => timelineRows(study, unfolded), [study, unfolded]);
   const scroller = useRef<HTMLDivElement>(null);
   const track = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (index) => (rows[index]?.kind === "figure" ? ROW.figure : ROW.lane),
-    overscan: 6,
+    estimateSize: (index) => ROW[rows[index]?.kind ?? "lane"],
+    overscan: 2,
   });
   // Row heights follow the kinds of the rows.
   useLayoutEffect(() => virtual.measure(), [rows]);
@@ -52,37 +60,55 @@ export function Timeline(): ReactNode {
       ref={zoom}
     >
       <Ruler />
+      <RangeStrip />
       <div ref={scroller} className="relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto">
         <div className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((item) => {
             const row = rows[item.index];
             if (!row) return null;
             const name =
-              row.kind === "figure" ? row.figure.id : `${row.figure.id} ${row.channel.id}`;
+              row.kind === "figure"
+                ? row.figure.id
+                : `${row.figure.id} ${row.channel.id} ${row.kind}`;
             return (
               <div
                 key={name}
-                className="absolute inset-x-0 flex border-b border-rule"
+                {...(row.kind === "figure" ? { "data-figure-row": row.figure.id } : {})}
+                className="group/row absolute inset-x-0 flex border-b border-rule"
                 style={{ height: item.size, transform: `translateY(${item.start}px)` }}
               >
-                {row.kind === "figure" ? <KeptFigureRow row={row} /> : <KeptLaneRow row={row} />}
+                {row.kind === "figure" ? (
+                  <KeptFigureRow row={row} />
+                ) : row.kind === "lane" ? (
+                  <KeptLaneRow row={row} />
+                ) : (
+                  <Suspense fallback={null}>
+                    <KeptGraphRow row={row} />
+                  </Suspense>
+                )}
               </div>
             );
           })}
         </div>
         <div className="flex">
-          <div className="flex items-center p-2" style={{ width: MARGIN }}>
+          <div className="flex items-center gap-1 p-2" style={{ width: MARGIN }}>
             <AddFigureMenu />
+            <RecipePanel />
           </div>
         </div>
       </div>
       <div
         ref={track}
-        className="pointer-events-none absolute inset-y-0 right-0 overflow-hidden"
+        className="pointer-events-none absolute top-0 right-0 bottom-10 overflow-hidden"
         style={{ left: MARGIN }}
       >
         <PlayheadLine />
+        <div
+          id={KEY_BOX}
+          className="invisible absolute top-0 left-0 border border-spruce bg-spruce/10"
+        />
       </div>
+      <KeyBar />
     </section>
   );
 }

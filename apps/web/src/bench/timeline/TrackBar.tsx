@@ -1,5 +1,5 @@
-import { moveKey, moveTween } from "@levitas/core/edit";
-import { type DrivenChannel, type Layer, layerColors, layerPolyline } from "@levitas/core/motion";
+import { moveTween } from "@levitas/core/edit";
+import { type Layer, layerColors, layerPolyline, type Motion } from "@levitas/core/motion";
 import type { ChannelDefinition, Figure, Key } from "@levitas/core/study";
 import { type ReactNode, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
@@ -13,6 +13,8 @@ import { findLayer } from "./findLayer.ts";
 import { HUE } from "./hues.ts";
 import { areaPath, BAR, linePath, valueRange } from "./laneGeometry.ts";
 import type { LaneBar } from "./rows.ts";
+import { Seams } from "./Seams.tsx";
+import { StretchGrip } from "./StretchGrip.tsx";
 import { snapTargets, snapTime } from "./snapTime.ts";
 
 /** How many points draw one span. */
@@ -45,6 +47,7 @@ export function TrackBar({
   const area = useRef<SVGPathElement>(null);
   const name = useRef<SVGTextElement>(null);
   const spanMark = useRef<SVGRectElement>(null);
+  const grips = useRef<(SVGPathElement | null)[]>([]);
   const drawn = useRef<{ layer?: Layer; view?: string; span?: string | null }>({});
   const span = useBenchState(({ selection }) =>
     track.keys.some((key) => key.id === selection.span) && selection.figure === figure.id
@@ -54,7 +57,7 @@ export function TrackBar({
   const isColor = channel.kind === "color";
 
   useFrame(({ motion }) => {
-    const layer = findLayer(motion.driven, figure.id, channel, tween.id);
+    const layer = findLayer(motion, figure.id, channel, tween.id);
     const { view } = bench;
     const state = `${view.from} ${view.scale}`;
     const before = drawn.current;
@@ -64,10 +67,12 @@ export function TrackBar({
     const from = view.toX(layer.start);
     const to = view.toX(layer.end);
     writeAttributes(body.current, { x: from, width: Math.max(to - from, 1) });
+    placeGrip(grips.current[0], from - 9, -1);
+    placeGrip(grips.current[1], to + 9, 1);
     if (name.current) {
-      const after = nextStart(motion.driven, layer, figure.id, channel);
+      const after = nextStart(motion, layer, figure.id, channel);
       writeAttributes(name.current, {
-        x: to + 10,
+        x: to + 18,
         visibility: view.toX(after) - to > NAME_ROOM ? "visible" : "hidden",
       });
     }
@@ -165,6 +170,18 @@ export function TrackBar({
       >
         {tween.name}
       </text>
+      {track.keys.length > 1
+        ? (["start", "end"] as const).map((edge, i) => (
+            <StretchGrip
+              key={edge}
+              edge={edge}
+              tween={tween}
+              hold={(element) => {
+                grips.current[i] = element;
+              }}
+            />
+          ))
+        : null}
       {track.keys.map((key, index) => (
         <Bead
           key={key.id}
@@ -174,22 +191,30 @@ export function TrackBar({
           track={track}
           figure={figure}
           channel={channel}
-          move={(study, time) => moveKey(study, { keyId: key.id, time })}
         />
       ))}
+      <Seams figure={figure} channel={channel} tween={tween} track={track} />
     </g>
   );
 }
 
+/** Puts a grip beside an end of its bar; `way` is where it points. */
+function placeGrip(grip: SVGPathElement | null | undefined, x: number, way: 1 | -1): void {
+  const middle = (BAR.top + BAR.bottom) / 2;
+  const tip = (x + way * 3).toFixed(1);
+  const foot = (x - way * 2).toFixed(1);
+  writeAttributes(grip, { d: `M${foot} ${middle - 5}L${tip} ${middle}L${foot} ${middle + 5}` });
+}
+
 /** When the next tween on the same channel starts, ms; never, if there is none. */
 function nextStart(
-  driven: readonly DrivenChannel[],
+  motion: Motion,
   layer: Layer,
   figureId: string,
   channel: ChannelDefinition,
 ): number {
-  const layers = driven.find((e) => e.figure.id === figureId && e.channel === channel)?.layers;
-  return layers?.find((each) => each.start > layer.start)?.start ?? Number.POSITIVE_INFINITY;
+  const driven = motion.drivenAt(motion.figureIndex(figureId), channel.id);
+  return driven?.layers.find((each) => each.start > layer.start)?.start ?? Number.POSITIVE_INFINITY;
 }
 
 /** The colours of a bar, as slices side by side. */

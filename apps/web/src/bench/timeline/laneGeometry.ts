@@ -1,7 +1,13 @@
+import type { ChannelDefinition } from "@levitas/core/study";
 import type { TimelineView } from "../model/timelineView.ts";
 
+/** Whether a channel has values that a graph can show. */
+export function isNumeric({ kind }: ChannelDefinition): boolean {
+  return kind === "number" || kind === "angle";
+}
+
 /** Heights of the rows, px. */
-export const ROW = { figure: 30, lane: 32 } as const;
+export const ROW = { figure: 30, lane: 32, graph: 216 } as const;
 
 /** Where a bar lies inside its lane, px from the lane's top. */
 export const BAR = { top: 5, bottom: 27 } as const;

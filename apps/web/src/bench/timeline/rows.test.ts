@@ -1,6 +1,7 @@
 import { emptyStudy, type Figure, type Study } from "@levitas/core/study";
 import { firstSelection, NOTHING, prune } from "../model/selection.ts";
-import { sameRow, timelineRows } from "./rows.ts";
+import { columnsOf } from "./FigureColumns.tsx";
+import { laneName, sameRow, timelineRows } from "./rows.ts";
 import { snapTargets } from "./snapTime.ts";
 
 const figure = (id: string, parent: string | null = null): Figure => ({
@@ -74,8 +75,33 @@ describe("the lines of the timeline", () => {
       const before = timelineRows(study)[i];
       return before !== undefined && sameRow({ row: before }, { row });
     });
-    // Only the lane that holds the edited tween shows something else.
-    expect(same).toEqual([true, false, true, true, true, true, true]);
+    // Only the lane that holds the edited tween shows something else, and its figure's key columns.
+    expect(same).toEqual([false, false, true, true, true, true, true]);
+  });
+
+  it("have a graph under a lane that is unfolded", () => {
+    const rows = timelineRows(study, new Set([laneName("knot", "x")]));
+    expect(rows.map((row) => row.kind).slice(-3)).toEqual(["lane", "graph", "lane"]);
+    // Folding it again is another line, though nothing else changed.
+    const folded = timelineRows(study).find(
+      (row) => row.kind === "lane" && row.figure.id === "knot" && row.channel.id === "x",
+    );
+    const open = rows.find((row) => row.kind === "lane" && row.unfolded);
+    expect(folded && open && sameRow({ row: folded }, { row: open })).toBe(false);
+  });
+
+  it("gather a figure's keys to columns by their frame", () => {
+    const [rope] = timelineRows(study);
+    const starts = new Map([
+      ["pull", 100],
+      ["slack", 151],
+    ]);
+    const columns = columnsOf(rope?.bars ?? [], starts, 60);
+    // The key of the slack is within half a frame of the last one of the pull.
+    expect(columns.map(({ keyIds }) => keyIds)).toEqual([
+      ["o", "a"],
+      ["b", "c"],
+    ]);
   });
 
   it("do not hang on a circle of parents", () => {

@@ -1,6 +1,7 @@
 import {
   CHANNELS,
   type ChannelDefinition,
+  type ChannelId,
   eachTween,
   type Figure,
   type Study,
@@ -21,45 +22,64 @@ export type Row =
       readonly figure: Figure;
       readonly depth: number;
       readonly lanes: number;
+      readonly bars: readonly LaneBar[];
     }
   | {
-      readonly kind: "lane";
+      readonly kind: "lane" | "graph";
       readonly figure: Figure;
       readonly channel: ChannelDefinition;
       readonly bars: readonly LaneBar[];
+      readonly unfolded: boolean;
     };
 
-/** The lines of a study's timeline: each figure, then a lane for each of its channels that moves. */
-export function timelineRows(study: Study): Row[] {
+/** The name of a lane, for what is remembered of it. */
+export function laneName(figureId: string, channel: ChannelId): string {
+  return `${figureId} ${channel}`;
+}
+
+/**
+ * The lines of a study's timeline: each figure, then a lane for each of its channels that moves, and
+ * under a lane that is unfolded its graph.
+ */
+export function timelineRows(study: Study, unfolded: ReadonlySet<string> = new Set()): Row[] {
   const bars = new Map<string, Map<string, LaneBar[]>>();
   for (const tween of eachTween(study.sequence))
     for (const figure of tween.figures)
       for (const track of tween.tracks) {
-        const channels = bars.get(figure) ?? new Map<string, LaneBar[]>();
-        bars.set(figure, channels);
-        channels.set(track.channel, [...(channels.get(track.channel) ?? []), { tween, track }]);
+        let channels = bars.get(figure);
+        if (!channels) {
+          channels = new Map();
+          bars.set(figure, channels);
+        }
+        const list = channels.get(track.channel);
+        if (list) list.push({ tween, track });
+        else channels.set(track.channel, [{ tween, track }]);
       }
   const parentOf = new Map(study.figures.map((figure) => [figure.id, figure.parent]));
   return study.figures.flatMap((figure): Row[] => {
     const own = bars.get(figure.id);
     const lanes = CHANNELS.flatMap((channel): Row[] => {
       const found = own?.get(channel.id);
-      return found ? [{ kind: "lane", figure, channel, bars: found }] : [];
+      if (!found) return [];
+      const open = unfolded.has(laneName(figure.id, channel.id));
+      const lane: Row = { kind: "lane", figure, channel, bars: found, unfolded: open };
+      return open ? [lane, { ...lane, kind: "graph" }] : [lane];
     });
+    const all = own ? [...own.values()].flat() : [];
     const depth = depthOf(figure, parentOf);
-    return [{ kind: "figure", figure, depth, lanes: lanes.length }, ...lanes];
+    const moving = lanes.filter(({ kind }) => kind === "lane").length;
+    return [{ kind: "figure", figure, depth, lanes: moving, bars: all }, ...lanes];
   });
 }
 
 /** Whether two lines show the same: the study changes with every edit, most of its lines do not. */
 export function sameRow({ row: a }: { row: Row }, { row: b }: { row: Row }): boolean {
-  if (a.figure !== b.figure) return false;
+  if (a.figure !== b.figure || a.bars.length !== b.bars.length) return false;
+  if (!a.bars.every((bar, i) => bar.tween === b.bars[i]?.tween && bar.track === b.bars[i]?.track))
+    return false;
   if (a.kind === "figure") return b.kind === "figure" && a.depth === b.depth && a.lanes === b.lanes;
   return (
-    b.kind === "lane" &&
-    a.channel === b.channel &&
-    a.bars.length === b.bars.length &&
-    a.bars.every((bar, i) => bar.tween === b.bars[i]?.tween && bar.track === b.bars[i]?.track)
+    b.kind !== "figure" && a.kind === b.kind && a.channel === b.channel && a.unfolded === b.unfolded
   );
 }
 

@@ -10,15 +10,19 @@ export interface Snapped {
   readonly to: string;
 }
 
-/** Times of all keys but those of one tween or one key, and of the markers. */
-export function snapTargets(study: Study, except: { tween?: string; key?: string }): number[] {
+/** Times of all keys but those of one tween or of some keys, and of the markers. */
+export function snapTargets(
+  study: Study,
+  except: { tween?: string; key?: string; keys?: ReadonlySet<string> },
+): number[] {
   const { startOf } = resolveStarts(study);
   const times = study.markers.map((marker) => marker.time);
   for (const tween of eachTween(study.sequence)) {
     if (tween.id === except.tween) continue;
     const start = startOf.get(tween.id) ?? 0;
     for (const track of tween.tracks)
-      for (const key of track.keys) if (key.id !== except.key) times.push(start + key.time);
+      for (const key of track.keys)
+        if (key.id !== except.key && !except.keys?.has(key.id)) times.push(start + key.time);
   }
   return times;
 }

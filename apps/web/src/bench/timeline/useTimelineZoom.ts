@@ -18,6 +18,8 @@ export function useTimelineZoom(scroller: RefObject<HTMLElement | null>): RefCal
         if (x < 0) return;
         const lanes = scroller.current;
         const scrolls = lanes !== null && lanes.scrollHeight > lanes.clientHeight;
+        // A graph has a wheel of its own.
+        if (event.target instanceof Element && event.target.closest("[data-graph]")) return;
         const overLanes = lanes?.contains(event.target as Node) ?? false;
         const held = event.shiftKey || event.ctrlKey || event.altKey || event.metaKey;
         if (!held && Math.abs(event.deltaX) > Math.abs(event.deltaY)) {

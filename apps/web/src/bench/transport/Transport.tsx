@@ -8,7 +8,7 @@ import { LiveNumber } from "../../ui/LiveNumber.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { Segmented } from "../../ui/Segmented.tsx";
-import { useBench, useFrame } from "../model/BenchContext.ts";
+import { useBench, useBenchState, useFrame } from "../model/BenchContext.ts";
 
 const MODES = [
   { value: "once", text: "Once", title: "play once" },
@@ -23,7 +23,7 @@ const RATES = [
   { rate: 1 / 10, text: "×⅒", title: "a tenth of the speed" },
 ];
 
-const FRAME_RATES = [null, 10, 24, 30, 60, 120];
+const FRAME_RATES = [null, 8, 10, 12, 15, 24, 25, 30, 60, 120];
 
 /** Play, the time, how it goes on at the end, how fast, and at how many frames a second. */
 export function Transport(): ReactNode {
@@ -81,31 +81,39 @@ export function Transport(): ReactNode {
   );
 }
 
-/** The time in ms and as a frame; both can be typed. */
+/** The time in the chosen unit and as a frame; both can be typed. */
 function Times(): ReactNode {
   const bench = useBench();
   const { clock } = bench;
+  const unit = useBenchState((state) => state.timeUnit);
+  const inSeconds = unit === "s";
   const time = useRef<HTMLElement>(null);
   const frame = useRef<HTMLElement>(null);
+  const shown = (ms: number) => (inSeconds ? (ms / 1000).toFixed(3) : ms.toFixed(0));
   useFrame(({ time: now, study }) => {
-    if (time.current) time.current.textContent = now.toFixed(0);
+    if (time.current) time.current.textContent = shown(now);
     if (frame.current) frame.current.textContent = String(frameAt(now, study.scene.frameRate));
   });
   const go = (to: number) => clock.seek(Math.max(to, 0));
   return (
     <div className="flex items-center gap-1">
       <LiveNumber<number, never>
-        label="Time in milliseconds"
+        label={inSeconds ? "Time in seconds" : "Time in milliseconds"}
         hold={(element) => {
           time.current = element;
         }}
-        text={() => clock.time.toFixed(0)}
-        read={(typed) => readQuantity(typed, "time", bench.study.scene.frameRate)}
+        text={() => shown(clock.time)}
+        read={(typed) => {
+          // A bare number is in the unit that is shown; one with a unit in its own.
+          const bare = readQuantity(typed, "factor");
+          if (inSeconds && bare.ok) return { ok: true, value: bare.value * 1000 };
+          return readQuantity(typed, "time", bench.study.scene.frameRate);
+        }}
         accept={go}
         nudge={(steps) => go(clock.time + steps * 10)}
         className="w-13 font-semibold"
       />
-      <span className="text-[12px] text-muted">ms</span>
+      <span className="text-[12px] text-muted">{inSeconds ? "s" : "ms"}</span>
       <LiveNumber<number, never>
         label="Frame"
         hold={(element) => {
@@ -115,7 +123,7 @@ function Times(): ReactNode {
         read={(typed) => readQuantity(typed, "factor")}
         accept={(value) => go(timeOfFrame(Math.round(value), bench.study.scene.frameRate))}
         nudge={(steps) => clock.step(Math.sign(steps), bench.study.scene.frameRate)}
-        className="ml-0.5 w-9"
+        className="ml-0.5 w-11"
       />
       <span className="text-[12px] text-muted">f</span>
     </div>

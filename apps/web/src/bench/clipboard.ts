@@ -1,0 +1,135 @@
+import {
+  type Clip,
+  copyKeys,
+  keysOfFigure,
+  type PasteArguments,
+  pasteKeys,
+  readClip,
+} from "@levitas/core/edit";
+import { nearestFrame } from "@levitas/core/motion";
+import { eachTween } from "@levitas/core/study";
+import { nanoid } from "nanoid";
+import { say, sayFault } from "../ui/notices.tsx";
+import type { Bench } from "./model/bench.ts";
+import { chosenFigures } from "./model/selection.ts";
+
+/** What a clip holds, in words. */
+export function clipWords(clip: Clip): string {
+  const keys = clip.tracks.reduce((sum, track) => sum + track.keys.length, 0);
+  const names = [...new Set(clip.tracks.map(({ from }) => from))].join(", ");
+  return `${keys} ${keys === 1 ? "key" : "keys"} of ${names}, ${Math.round(clip.duration)} ms`;
+}
+
+/** Puts a clip on the clipboard as text, and keeps it in this tab. */
+function keepClip(bench: Bench, clip: Clip): void {
+  bench.store.setState({ clip });
+  // Where the clipboard is refused, the copy in this tab still works.
+  navigator.clipboard?.writeText(JSON.stringify(clip)).catch(() => undefined);
+  say(`Copied ${clipWords(clip)}.`);
+}
+
+/** Copies the chosen keys; answers whether there were any. `data` is where a copy event wants the text. */
+export function copyChosen(bench: Bench, data?: DataTransfer | null): boolean {
+  const clip = copyKeys(bench.study, bench.selection.keys);
+  if (!clip) return false;
+  data?.setData("text/plain", JSON.stringify(clip));
+  keepClip(bench, clip);
+  return true;
+}
+
+/** Copies all that moves a figure. */
+export function copyMotion(bench: Bench, figureId: string): void {
+  const clip = copyKeys(bench.study, keysOfFigure(bench.study, figureId));
+  if (clip) keepClip(bench, clip);
+  else say("Nothing moves this figure yet: there are no keys to copy.");
+}
+
+/** How a clip is pasted where the person says nothing else. */
+export type PasteChoice = Pick<PasteArguments, "cycles" | "values" | "channels" | "onto">;
+
+/** The figures a clip goes to: the chosen ones, else those it came from. */
+function targetsOf(bench: Bench, clip: Clip): readonly string[] {
+  const chosen = chosenFigures(bench.selection);
+  if (chosen.length > 0) return chosen;
+  const names = new Set(clip.tracks.map(({ from }) => from));
+  return bench.study.figures.filter(({ name }) => names.has(name)).map(({ id }) => id);
+}
+
+/** Pastes a clip on the chosen figures, its first key at a time, ms; the new keys are chosen afterwards. */
+export function pasteClip(bench: Bench, clip: Clip, choice: PasteChoice, time: number): void {
+  const figureIds = targetsOf(bench, clip);
+  if (figureIds.length === 0) {
+    say("Choose the figure that is to get the keys.");
+    return;
+  }
+  const before = new Set(allKeyIds(bench));
+  const name = clip.tracks[0]?.channel ?? "keys";
+  bench.perform(pasteKeys, {
+    clip,
+    figureIds,
+    time,
+    name,
+    newId: () => nanoid(8),
+    ...choice,
+  });
+  const fresh = allKeyIds(bench).filter((id) => !before.has(id));
+  if (fresh.length === 0) {
+    say("Nothing was pasted: none of the channels was chosen.");
+    return;
+  }
+  bench.select({ keys: fresh });
+  say(`Pasted ${fresh.length} ${fresh.length === 1 ? "key" : "keys"} at ${Math.round(time)} ms.`);
+}
+
+/** The playhead, on its frame. */
+export function pasteTime(bench: Bench): number {
+  return nearestFrame(bench.clock.time, bench.study.scene.frameRate);
+}
+
+/** Sets the chosen keys again at the playhead. */
+export function repeatChosen(bench: Bench): boolean {
+  const clip = copyKeys(bench.study, bench.selection.keys);
+  if (!clip) return false;
+  const owners = new Set<string>();
+  for (const tween of eachTween(bench.study.sequence))
+    if (tween.tracks.some(({ keys }) => keys.some(({ id }) => bench.selection.keys.includes(id))))
+      for (const id of tween.figures) owners.add(id);
+  const [figure = null, ...more] = owners;
+  bench.select({ figure, more, keys: bench.selection.keys });
+  pasteClip(bench, clip, { values: "absolute" }, pasteTime(bench));
+  return true;
+}
+
+/** Gives the chosen figure a whole motion, where that figure stands, at the time it had. */
+export function giveMotion(bench: Bench, clip: Clip, figureId: string): void {
+  bench.select({ figure: figureId, channel: null, span: null, keys: [] });
+  pasteClip(bench, clip, { values: "relative" }, clip.start ?? 0);
+}
+
+/** Takes text that was pasted; answers whether it was keys. */
+export function pasteText(bench: Bench, text: string): boolean {
+  if (!text.includes("levitas-keys")) return false;
+  const read = readClip(text);
+  if (!read.ok) {
+    const [fault] = read.faults;
+    sayFault(
+      new Error(`These keys cannot be pasted: ${fault?.path} ${fault?.message} ${fault?.cure}`),
+    );
+    return true;
+  }
+  bench.store.setState({ clip: read.value });
+  const names = new Set(read.value.tracks.map(({ from }) => from));
+  const chosen = chosenFigures(bench.selection);
+  const same = bench.study.figures.some(({ id, name }) => chosen.includes(id) && names.has(name));
+  // On the figure they came from keys are as they were; another one gets them where it stands.
+  const values = chosen.length === 0 || same ? "absolute" : "relative";
+  pasteClip(bench, read.value, { values }, pasteTime(bench));
+  return true;
+}
+
+function allKeyIds(bench: Bench): string[] {
+  const ids: string[] = [];
+  for (const tween of eachTween(bench.study.sequence))
+    for (const track of tween.tracks) for (const key of track.keys) ids.push(key.id);
+  return ids;
+}

@@ -1,0 +1,65 @@
+import { readQuantity } from "@levitas/core/value";
+import { type ReactNode, useState } from "react";
+import { say } from "./notices.tsx";
+
+/** A labelled number that is typed, with arithmetic, or stepped with the arrows. */
+export function NumberField({
+  label,
+  value,
+  min,
+  max,
+  step = 1,
+  whole = true,
+  unit = "",
+  onChange,
+}: {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step?: number;
+  whole?: boolean;
+  unit?: string;
+  onChange: (value: number) => void;
+}): ReactNode {
+  const [typed, setTyped] = useState<string | null>(null);
+  const limit = (raw: number) => {
+    const bounded = Math.min(Math.max(raw, min), max);
+    return whole ? Math.round(bounded) : bounded;
+  };
+  const take = (text: string) => {
+    const read = readQuantity(text, "factor");
+    if (!read.ok) {
+      // It stays in the field, to be mended.
+      say(`${label}: ${read.faults[0]?.message} ${read.faults[0]?.cure}`, { tone: "fault" });
+      return;
+    }
+    setTyped(null);
+    if (limit(read.value) !== value) onChange(limit(read.value));
+  };
+  return (
+    <label className="flex items-center justify-between gap-2 text-[12.5px]">
+      {label}
+      <span className="flex items-center gap-1">
+        <input
+          value={typed ?? String(value)}
+          onChange={(event) => setTyped(event.target.value)}
+          onFocus={(event) => event.target.select()}
+          onBlur={(event) => typed !== null && take(event.target.value)}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+            if (event.key === "Enter") take(event.currentTarget.value);
+            if (event.key === "Escape") setTyped(null);
+            const way = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : 0;
+            if (way === 0) return;
+            event.preventDefault();
+            setTyped(null);
+            onChange(limit(value + way * step * (event.shiftKey ? 10 : 1)));
+          }}
+          className="h-6 w-16 rounded-md border border-edge/40 bg-paper px-1.5 text-right font-mono text-[11.5px] focus:border-spruce"
+        />
+        {unit ? <span className="text-muted">{unit}</span> : null}
+      </span>
+    </label>
+  );
+}
