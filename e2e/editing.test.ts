@@ -331,10 +331,8 @@ describe("working on the bench", () => {
 
   it("counts and snaps by the frame rate of the scene", async () => {
     await press(page, "60 fps");
-    const rate = await page.waitForSelector(
-      '::-p-xpath(//*[@role="menuitem"][.="24 frames a second"])',
-    );
-    await rate?.click();
+    await press(page, "24");
+    await page.keyboard.press("Escape");
     await type(TIME, "24f");
     expect(await textOf(page, TIME)).toBe("1000");
     await hotkey("ArrowRight");
@@ -351,8 +349,9 @@ describe("working on the bench", () => {
     const ball = await page.waitForSelector('::-p-xpath(//*[@role="menuitem"][.="Ball"])');
     await ball?.click();
     await press(page, "Animate a channel of Ball");
-    const opacity = await page.waitForSelector('::-p-xpath(//*[@role="menuitem"][.="opacity"])');
-    await opacity?.click();
+    await page.waitForSelector('[aria-label="Search the channels of Ball"]');
+    await page.keyboard.type("fade");
+    await page.keyboard.press("Enter");
     await type(TIME, "400");
     await type('[aria-label="Ball opacity"]', "20%");
     await waitUntilSaved(page);
@@ -385,6 +384,12 @@ describe("working on the bench", () => {
     expect(await ink()).toBe(true);
     await press(page, "Linear twin");
     await press(page, "Spacing");
+    await press(page, "Path");
+    // The route of the angle is shown with its lane, where the pass is in sight.
+    await type(TIME, "900");
+    await frames(page, 2);
+    expect(await ink()).toBe(true);
+    await (await page.waitForSelector('::-p-xpath(//button[.="y"])'))?.click();
     await frames(page, 2);
     expect(await ink()).toBe(false);
   });

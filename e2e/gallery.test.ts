@@ -137,7 +137,7 @@ describe("the curves", () => {
   it("keeps, renames, duplicates and deletes curves of one's own, with undo", async () => {
     await page.type('[aria-label="Find a curve"]', "expo out");
     await menu("More for Expo out", "Keep as own curve");
-    expect(await textOf(page, NOTICE)).toContain("Kept “Expo out”");
+    await waitFor(async () => (await textOf(page, NOTICE)).includes("Kept “Expo out”"));
     expect((await stored())[0]).toMatchObject({ name: "Expo out", notation: "expo(out)" });
     await menu("More for Expo out own", "Rename");
     await page.keyboard.type("Ferry leaves");

@@ -238,3 +238,92 @@ export function awkwardStudy(): Study {
     ],
   };
 }
+
+/** What turns in depth, at once: a card in a turned raft, a path through space, blur, switches, pivots. */
+export function deepStudy(): Study {
+  count = 0;
+  return {
+    ...awkwardStudy(),
+    name: "Raft in depth",
+    scene: { width: 640, height: 400, background: "#fff", frameRate: 60, perspective: 500 },
+    figures: [
+      {
+        ...figure(
+          "raft",
+          null,
+          { x: 120, y: 60, width: 320, height: 200, turnX: 25, rotate: -8, scaleX: 0.9 },
+          { x: 0.2, y: 0.9 },
+        ),
+        kind: "group",
+      },
+      {
+        ...figure("card", "raft", { x: 60, y: 40, width: 160, height: 100, skew: 6 }),
+        kind: "card",
+        look: { title: "Heron Quay", back: { title: "Fair winds" } },
+      },
+      figure("stamp", "card", { x: 100, y: 60, width: 30, height: 30 }, { x: 0, y: 0 }),
+      figure("float", "raft", { x: 10, y: 10, width: 24, height: 24 }),
+    ],
+    sequence: [
+      tween(
+        "over",
+        at(100),
+        ["card"],
+        [
+          {
+            channel: "turnY",
+            keys: [
+              key(0, 0, { kind: "back", direction: "out", overshoot: 0.1 }),
+              key(600, 180, bezier(0.4, 0, 0.6, 1)),
+              key(1100, 410),
+            ],
+          },
+          { channel: "turnX", keys: [key(200, 0, bezier(0.3, 0, 0.2, 1.3)), key(900, 30)] },
+          { channel: "blur", keys: [key(0, 6, bezier(0.2, -0.6, 0.8, 1)), key(500, 0)] },
+          { channel: "skew", keys: [key(0, 6), key(700, -12)] },
+          { channel: "opacity", keys: [key(0, 0.3), key(700, 1)] },
+        ],
+      ),
+      tween(
+        "tip",
+        at(0),
+        ["raft"],
+        [
+          { channel: "pivotX", keys: [key(0, 20), key(900, 80)] },
+          { channel: "turnX", keys: [key(0, 25, bezier(0.3, 0, 0.3, 1)), key(1200, -35)] },
+        ],
+      ),
+      tween(
+        "blink",
+        at(50),
+        ["stamp"],
+        [{ channel: "visible", keys: [key(0, 1), key(300, 0), key(620, 1), key(900, 0)] }],
+      ),
+      tween("gone", at(950), ["raft"], [{ channel: "visible", keys: [key(0, 0), key(150, 1)] }]),
+      tween(
+        "wander",
+        at(100),
+        ["float"],
+        [
+          {
+            channel: "x",
+            keys: [
+              { ...key(0, 10, bezier(0.4, 0, 0.3, 1)), out: { x: 120, y: -40 } },
+              {
+                ...key(500, 200, { kind: "spring-feel", overshoot: 0.2, settle: 400 }),
+                in: { x: -20, y: -80 },
+                out: { x: 30, y: 90 },
+              },
+              // It comes back to the x it had, so that x has no way of its own to go.
+              { ...key(1100, 200), in: { x: 150, y: 20 } },
+            ],
+          },
+          { channel: "y", keys: [key(0, 10), key(500, 60), key(1100, 160)] },
+        ],
+        { path: true },
+      ),
+    ],
+    curves: [],
+    markers: [],
+  };
+}
