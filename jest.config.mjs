@@ -29,6 +29,6 @@ export default {
     project("cli", ["<rootDir>/apps/cli/src"]),
     project("server", ["<rootDir>/apps/server/src"]),
     project("web", ["<rootDir>/apps/web/src"]),
-    project("e2e", ["<rootDir>/e2e"]),
+    project("e2e", ["<rootDir>/e2e"], { setupFilesAfterEnv: ["<rootDir>/e2e/harness/again.ts"] }),
   ],
 };

@@ -27,9 +27,9 @@ describe("curves in the Bench", () => {
     await page.waitForSelector('[data-testid="curve-line"][d]');
   });
   afterEach(async () => {
-    expect(problems).toEqual([]);
     await browser.close();
     await server.remove();
+    expect(problems).toEqual([]);
   });
 
   const stored = async (): Promise<Study> => {

@@ -34,8 +34,8 @@ describe("the curve room", () => {
     ({ page, problems } = await openPage(browser));
   });
   afterEach(async () => {
-    expect(problems).toEqual([]);
     await page.close();
+    expect(problems).toEqual([]);
   });
 
   const path = async () => (await curveShown(page)) as PathCurve;

@@ -43,8 +43,8 @@ describe("working on the bench", () => {
     id = page.url().split("/").at(-1) ?? "";
   });
   afterEach(async () => {
-    expect(problems).toEqual([]);
     await page.close();
+    expect(problems).toEqual([]);
   });
 
   const keys = async () => {

@@ -37,8 +37,8 @@ describe("keyframed motion on the bench", () => {
     actions = 0;
   });
   afterEach(async () => {
-    expect(problems).toEqual([]);
     await page.close();
+    expect(problems).toEqual([]);
   });
 
   /** Opens a fresh copy of a demo study: what other tests did does not matter. */

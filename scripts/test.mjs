@@ -22,6 +22,8 @@ const result = spawnSync(
     "--runInBand",
     // A loaded machine is no failure; a test that hangs is, a minute later.
     "--testTimeout=60000",
+    // A failed test may leave a server or a browser open; that must not keep the run from ending.
+    "--forceExit",
     ...process.argv.slice(2),
   ],
   {

@@ -5,6 +5,12 @@ import { join, resolve } from "node:path";
 
 const ROOT = resolve(import.meta.dirname, "../..");
 
+/** Servers that are still up; a test that fails in its cleaning up must not leave one behind. */
+const running = new Set<ChildProcess>();
+process.once("exit", () => {
+  for (const child of running) child.kill("SIGKILL");
+});
+
 /** The real server, as it is shipped, over a database of its own. */
 export interface TestServer {
   readonly url: string;
@@ -28,6 +34,9 @@ export async function startServer(): Promise<TestServer> {
       env: { ...process.env, LEVITAS_PORT: port, LEVITAS_DATA: data, LEVITAS_LOG: "error" },
       stdio: ["ignore", "pipe", "inherit"],
     });
+    running.add(child);
+    const own = child;
+    own.once("exit", () => running.delete(own));
     url = await addressOf(child);
   };
   const kill = () =>
