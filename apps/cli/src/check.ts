@@ -1,4 +1,3 @@
-import { faultText } from "@levitas/core/fault";
 import { compileStudy } from "@levitas/core/motion";
 import type { Streams } from "./streams.ts";
 import { readStudyFile } from "./studyFile.ts";
@@ -7,7 +6,6 @@ import { readStudyFile } from "./studyFile.ts";
 export async function check(file: string, streams: Streams): Promise<void> {
   const study = await readStudyFile(file);
   const motion = compileStudy(study);
-  for (const note of motion.unplayed) streams.error(`${file}: note: ${faultText(note)}`);
   streams.print(
     `${file}: sound: ${study.figures.length} figures, ${motion.driven.length} channels, ${motion.duration} ms`,
   );

@@ -1,5 +1,6 @@
 import { applyPatches, type Draft, enablePatches, type Patch, produceWithPatches } from "immer";
 import type { Study } from "../study/index.ts";
+import { keepKeyTethers } from "./keepKeyTethers.ts";
 
 enablePatches();
 
@@ -27,6 +28,7 @@ export function defineEdit<Arguments>(
   return (study, args) => {
     const [after, patches, inverse] = produceWithPatches(study, (draft) => {
       recipe(draft, args, study);
+      keepKeyTethers(draft, study);
     });
     return { label, before: study, after, patches, inverse };
   };

@@ -1,8 +1,8 @@
 import type { Draft } from "immer";
 import type { ChannelId, Figure, Study, StudyScene } from "../study/index.ts";
 import { type Change, defineEdit, replaceWhole } from "./change.ts";
-import { draftTweens } from "./find.ts";
-import { removeTweens } from "./keys.ts";
+import { draftItems, draftTweens } from "./find.ts";
+import { removeItems } from "./removeItems.ts";
 
 /** Names the study. */
 export const renameStudy = defineEdit<{ name: string }>("rename study", (draft, { name }) => {
@@ -65,13 +65,16 @@ export function removeFigures(draft: Draft<Study>, gone: ReadonlySet<string>, st
   draft.followers = draft.followers.filter(
     (follower) => !gone.has(follower.figure) && !gone.has(follower.source.figure),
   );
+  for (const item of draftItems(draft.sequence))
+    if ((item.type === "freeze" || item.type === "shake") && item.figures)
+      item.figures = item.figures.filter((id) => !gone.has(id));
   const emptied = new Set<string>();
   for (const tween of draftTweens(draft.sequence)) {
     if (!tween.figures.some((id) => gone.has(id))) continue;
     tween.figures = tween.figures.filter((id) => !gone.has(id));
     if (tween.figures.length === 0) emptied.add(tween.id);
   }
-  if (emptied.size > 0) removeTweens(draft, emptied, study);
+  if (emptied.size > 0) removeItems(draft, emptied, study);
 }
 
 function withDescendants(draft: Draft<Study>, figureId: string): Set<string> {

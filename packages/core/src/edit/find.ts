@@ -9,6 +9,14 @@ export interface DraftKey {
   readonly index: number;
 }
 
+/** Everything of a draft's sequence, what is in groups too, each group before its members. */
+export function* draftItems(items: Draft<SequenceItem>[]): Generator<Draft<SequenceItem>> {
+  for (const item of items) {
+    yield item;
+    if (item.type === "group") yield* draftItems(item.items);
+  }
+}
+
 /** Every tween of a draft, those in groups too. */
 export function* draftTweens(items: Draft<SequenceItem>[]): Generator<Draft<Tween>> {
   for (const item of items) {

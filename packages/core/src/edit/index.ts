@@ -1,3 +1,4 @@
+export { clipOf, joinProblem, joinTweens, splitProblem, splitTween, trimTween } from "./blocks.ts";
 export { type Change, type Edit, isEmpty, squash } from "./change.ts";
 export {
   CLIP_FORMAT,
@@ -32,7 +33,30 @@ export {
   setRest,
   setScene,
 } from "./figures.ts";
+export {
+  dissolveProblem,
+  dissolveSequenceGroup,
+  groupProblem,
+  makeSequenceGroup,
+} from "./groups.ts";
 export { type History, type HistoryEntry, record, redo, startHistory, undo } from "./history.ts";
+export {
+  type Anchor,
+  addItem,
+  addMarker,
+  deleteItems,
+  deleteMarker,
+  duplicateItems,
+  hangItem,
+  type ItemFields,
+  leadersOf,
+  looseItems,
+  moveItems,
+  orderItem,
+  setItems,
+  setMarker,
+  tetherLoop,
+} from "./items.ts";
 export { JOIN_TOLERANCE, joinable, joinPath, partPath } from "./joinPath.ts";
 export {
   addKey,
@@ -46,6 +70,7 @@ export {
   setSpanCurves,
 } from "./keys.ts";
 export { chosenKeys, moveKeys, stretchKeys, stretchOf, stretchTween } from "./manyKeys.ts";
+export { findOverlaps, type Mend, mendOverlap, mendsOf, type Overlap } from "./overlaps.ts";
 export { channelsOfClip, type PasteArguments, pasteKeys } from "./paste.ts";
 export {
   addPathPoint,

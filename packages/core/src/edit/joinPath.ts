@@ -20,7 +20,7 @@ import {
 } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
 import { draftTweens } from "./find.ts";
-import { removeTweens } from "./keys.ts";
+import { removeItems } from "./removeItems.ts";
 
 /** How far joining x and y to a path, or parting them, may move a figure at any time, px. */
 export const JOIN_TOLERANCE = 0.5;
@@ -39,7 +39,7 @@ export function joinable(
     const index = motion.figureIndex(figureId);
     const driven = motion.driven.find((each) => each.slot === motion.slot(index, channel));
     const [layer, ...more] = driven?.layers ?? [];
-    const alone = layer && more.length === 0 && layer.tween.figures.length === 1;
+    const alone = layer && more.length === 0 && !layer.time && layer.tween.figures.length === 1;
     return alone && !layer.relative && !layer.tween.path ? layer : undefined;
   };
   if (motion.figureIndex(figureId) < 0) return undefined;
@@ -107,7 +107,7 @@ export const joinPath = defineEdit<{ figureId: string; newId: () => string }>(
     const emptied = new Set<string>();
     for (const tween of draftTweens(draft.sequence))
       if (tween.tracks.length === 0) emptied.add(tween.id);
-    if (emptied.size > 0) removeTweens(draft, emptied, study);
+    if (emptied.size > 0) removeItems(draft, emptied, study);
   },
 );
 

@@ -7,13 +7,14 @@ import {
   findTween,
   type Key,
   type KeyValue,
-  resolveStarts,
+  placeItems,
   type Study,
   spacePathOf,
   type Tween,
 } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
 import { draftKey, draftTweens } from "./find.ts";
+import { removeItems } from "./removeItems.ts";
 import { insertPair, partnerOf, withPartners } from "./spacePoints.ts";
 import { splitCurve } from "./splitCurve.ts";
 import { trackNear } from "./trackNear.ts";
@@ -28,12 +29,13 @@ export const moveKey = defineEdit<{ keyId: string; time: number }>(
     const found = draftKey(draft, keyId);
     if (!found) return;
     const { tween, track, key, index } = found;
-    const start = resolveStarts(study).startOf.get(tween.id) ?? 0;
+    const { within } = placeItems(study);
     const before = track.keys[index - 1];
     const after = track.keys[index + 1];
-    const earliest = before ? before.time : -start;
+    const earliest = before ? before.time : within(tween.id, 0);
     const latest = after ? after.time : Number.POSITIVE_INFINITY;
-    key.time = Math.min(Math.max(time - start, Math.min(earliest, key.time)), latest);
+    const wanted = within(tween.id, time);
+    key.time = Math.min(Math.max(wanted, Math.min(earliest, key.time)), latest);
     const other = partnerOf(findTween(study, tween.id) ?? (tween as Tween), keyId);
     const partner = other && draftKey(draft, other.id);
     if (partner) partner.key.time = key.time;
@@ -46,7 +48,10 @@ export function beginAtFirstKey(tween: Draft<Tween>): void {
   let first = Number.POSITIVE_INFINITY;
   for (const track of tween.tracks) first = Math.min(first, track.keys[0]?.time ?? first);
   if (first === 0 || !Number.isFinite(first)) return;
-  tween.tether.offset += first;
+  if (tween.clip) {
+    tween.clip.from = Math.max(tween.clip.from - first, 0);
+    tween.clip.to = Math.max(tween.clip.to - first, tween.clip.from);
+  } else tween.tether.offset += first;
   for (const track of tween.tracks) for (const key of track.keys) key.time -= first;
 }
 
@@ -134,7 +139,7 @@ export const addKey = defineEdit<NewKey>("set key", (draft, args, study) => {
   for (const tween of draftTweens(draft.sequence)) {
     if (tween.id !== place.tween.id) continue;
     const keys = tween.tracks.find((track) => track.channel === channel)?.keys ?? [];
-    const local = Math.max(time, 0) - place.start;
+    const local = place.within(Math.max(time, 0));
     const onPath = (channel === "x" || channel === "y") && spacePathOf(place.tween);
     if (onPath && !keys.some((key) => Math.abs(key.time - local) < SAME_TIME)) {
       const [xId, yId] = channel === "x" ? [keyId, tweenId] : [tweenId, keyId];
@@ -143,7 +148,7 @@ export const addKey = defineEdit<NewKey>("set key", (draft, args, study) => {
       beginAtFirstKey(tween);
       continue;
     }
-    insertKey(study, keys, { id: keyId, time: Math.max(time, 0) - place.start, value });
+    insertKey(study, keys, { id: keyId, time: local, value });
     beginAtFirstKey(tween);
   }
 });
@@ -185,25 +190,6 @@ export const deleteKeys = defineEdit<{ keyIds: readonly string[] }>(
       if (tween.tracks.length === 0) emptied.add(tween.id);
       else beginAtFirstKey(tween);
     }
-    if (emptied.size > 0) removeTweens(draft, emptied, study);
+    if (emptied.size > 0) removeItems(draft, emptied, study);
   },
 );
-
-/**
- * Takes tweens out of the sequence; what hung on them stays at the time it has in `study`, the state
- * before the edit, since the draft's tweens may have lost their length already.
- */
-export function removeTweens(draft: Draft<Study>, ids: ReadonlySet<string>, study: Study): void {
-  const { startOf } = resolveStarts(study);
-  for (const item of draft.sequence)
-    if (item.tether.to === "item" && ids.has(item.tether.id) && !ids.has(item.id))
-      item.tether = { to: "start", offset: startOf.get(item.id) ?? 0 };
-  const prune = (items: Draft<Study>["sequence"]): Draft<Study>["sequence"] =>
-    items
-      .filter((item) => !ids.has(item.id))
-      .map((item) => {
-        if (item.type === "group") item.items = prune(item.items);
-        return item;
-      });
-  draft.sequence = prune(draft.sequence);
-}

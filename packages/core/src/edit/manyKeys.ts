@@ -4,7 +4,7 @@ import {
   eachTween,
   findTween,
   type Key,
-  resolveStarts,
+  placeItems,
   type Study,
   type Track,
   type Tween,
@@ -28,13 +28,13 @@ interface Chosen {
 /** The chosen keys of a study, with their partners on paths, in order of the sequence. */
 export function chosenKeys(study: Study, keyIds: readonly string[]): Chosen[] {
   const ids = withPartners(study, keyIds);
-  const { startOf } = resolveStarts(study);
+  const { outer } = placeItems(study);
   const chosen: Chosen[] = [];
   for (const tween of eachTween(study.sequence)) {
-    const start = startOf.get(tween.id) ?? 0;
     for (const track of tween.tracks)
       track.keys.forEach((key, index) => {
-        if (ids.has(key.id)) chosen.push({ tween, track, key, index, time: start + key.time });
+        if (ids.has(key.id))
+          chosen.push({ tween, track, key, index, time: outer(tween.id, key.time) });
       });
   }
   return chosen;
@@ -61,15 +61,16 @@ export const moveKeys = defineEdit<{
   const chosen = chosenKeys(study, keyIds);
   const own = new Set(keyIds);
   const moving = new Set(chosen.map(({ key }) => key.id));
+  const { outer } = placeItems(study);
   let by = time;
-  for (const { track, key, index, time: at } of chosen) {
+  for (const { tween, track, index, time: at } of chosen) {
     by = Math.max(by, Math.min(-at, 0));
     const before = track.keys[index - 1];
     const after = track.keys[index + 1];
-    if (before && !moving.has(before.id)) by = Math.max(by, before.time - key.time);
-    if (after && !moving.has(after.id)) by = Math.min(by, after.time - key.time);
+    if (before && !moving.has(before.id)) by = Math.max(by, outer(tween.id, before.time) - at);
+    if (after && !moving.has(after.id)) by = Math.min(by, outer(tween.id, after.time) - at);
   }
-  retime(draft, chosen, (at) => at + by);
+  retime(draft, study, chosen, (at) => at + by);
   if (value === 0) return;
   for (const { track, key } of chosen) {
     const { kind } = channelOf(track.channel);
@@ -91,7 +92,7 @@ export const stretchKeys = defineEdit<{
 }>("stretch keys", (draft, { keyIds, about, factor }, study) => {
   const chosen = chosenKeys(study, keyIds);
   const moving = new Set(chosen.map(({ key }) => key.id));
-  const { startOf } = resolveStarts(study);
+  const { outer } = placeItems(study);
   let by = Math.max(factor, 0);
   const reach = (from: number, limit: number) => {
     const way = from - about;
@@ -99,14 +100,13 @@ export const stretchKeys = defineEdit<{
     if (way !== 0 && (limit - about) / way >= 0) by = clampTowards(by, (limit - about) / way);
   };
   for (const { tween, track, index, time } of chosen) {
-    const start = startOf.get(tween.id) ?? 0;
     const before = track.keys[index - 1];
     const after = track.keys[index + 1];
-    if (before && !moving.has(before.id)) reach(time, start + before.time);
-    if (after && !moving.has(after.id)) reach(time, start + after.time);
+    if (before && !moving.has(before.id)) reach(time, outer(tween.id, before.time));
+    if (after && !moving.has(after.id)) reach(time, outer(tween.id, after.time));
     if (time < about) reach(time, Math.min(0, time));
   }
-  retime(draft, chosen, (at) => about + (at - about) * by);
+  retime(draft, study, chosen, (at) => about + (at - about) * by);
 });
 
 /** Brings a factor no further from 1 than a limit on the same side of 1. */
@@ -118,9 +118,11 @@ function clampTowards(factor: number, limit: number): number {
 /** Gives chosen keys new times of the study; rounding never brings them out of order. */
 function retime(
   draft: Draft<Study>,
+  study: Study,
   chosen: readonly Chosen[],
   map: (time: number) => number,
 ): void {
+  const { within } = placeItems(study);
   const byTween = new Map<string, Chosen[]>();
   for (const each of chosen) {
     const list = byTween.get(each.tween.id);
@@ -130,11 +132,10 @@ function retime(
   for (const tween of draftTweens(draft.sequence)) {
     const mine = byTween.get(tween.id);
     if (!mine) continue;
-    for (const { track, key, index, time } of mine) {
+    for (const { track, index, time } of mine) {
       const target = tween.tracks.find((each) => each.channel === track.channel)?.keys[index];
       if (!target) continue;
-      const start = time - key.time;
-      target.time = map(time) - start;
+      target.time = within(tween.id, map(time));
     }
     for (const track of tween.tracks) {
       for (let i = 1; i < track.keys.length; i++) {
@@ -158,14 +159,16 @@ export const stretchTween = defineEdit<{
 }>("stretch tween", (draft, { tweenId, edge, time }, study) => {
   const tween = findTween(study, tweenId);
   const length = tween ? tweenLength(tween) : 0;
+  const cut = tween?.clip?.from ?? 0;
   if (!tween || length <= 0) return;
-  const start = resolveStarts(study).startOf.get(tweenId) ?? 0;
-  const end = start + length;
+  const { outer } = placeItems(study);
+  const [start, end] = [outer(tweenId, cut), outer(tweenId, cut + length)];
   const wanted = edge === "end" ? time - start : end - Math.max(time, Math.min(0, start));
-  const factor = Math.max(wanted, SHORTEST) / length;
+  const factor = Math.max(wanted, SHORTEST) / (end - start);
   for (const target of draftTweens(draft.sequence)) {
     if (target.id !== tweenId) continue;
     for (const track of target.tracks) for (const key of track.keys) key.time *= factor;
+    if (target.clip) target.clip = { from: target.clip.from * factor, to: target.clip.to * factor };
     if (edge === "start") target.tether.offset += length - length * factor;
   }
 });

@@ -114,7 +114,7 @@ const NEAR = 0.5;
 
 /** Puts keys among those of a track; what lies between the first and the last of them makes way. */
 function pasteOnto(draft: Draft<Study>, place: TrackPlace, pasted: Track, time: number): void {
-  const offset = Math.max(time, 0) - place.start;
+  const offset = place.within(Math.max(time, 0));
   const fresh = pasted.keys.map((key) => ({ ...key, time: key.time + offset }));
   const [first, last] = [fresh[0], fresh.at(-1)];
   for (const tween of draftTweens(draft.sequence)) {

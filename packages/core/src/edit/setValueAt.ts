@@ -1,4 +1,4 @@
-import { type Motion, trackValue } from "../motion/index.ts";
+import { layerValue, type Motion } from "../motion/index.ts";
 import type { ChannelId, Study } from "../study/index.ts";
 import type { Change } from "./change.ts";
 import { setRest } from "./figures.ts";
@@ -22,7 +22,7 @@ export function setValueAt(
   const place = trackNear(study, figureId, channel, time);
   if (!place) return setRest(study, { figureId, channel, value });
   const near = keyNear(study, figureId, channel, time, tolerance);
-  const at = near ? place.start + near.key.time : time;
+  const at = near ? place.outer(near.key.time) : time;
   const own = place.track.mode === "relative" ? toOwn(motion, figureId, channel, at, value) : value;
   return near
     ? setKeyValue(study, { keyId: near.key.id, value: own })
@@ -42,6 +42,6 @@ function toOwn(
   const driven = motion.driven.find((each) => each.slot === motion.slot(index, channel));
   const layer = driven?.layers.findLast((each) => each.relative && each.start <= time);
   if (!layer) return value;
-  const own = trackValue(layer.track, layer.origin, time, 0);
+  const own = layerValue(layer, time, 0);
   return own + value - motion.valueAt(index, channel, time);
 }

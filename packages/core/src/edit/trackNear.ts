@@ -2,7 +2,7 @@ import {
   type ChannelId,
   eachTween,
   type Key,
-  resolveStarts,
+  placeItems,
   type Study,
   type Track,
   type Tween,
@@ -12,8 +12,10 @@ import {
 export interface TrackPlace {
   readonly tween: Tween;
   readonly track: Track;
-  /** When its tween starts, ms. */
-  readonly start: number;
+  /** When something in it is, `within` ms from its tween's start, in the study's time for this figure. */
+  readonly outer: (within: number) => number;
+  /** The inverse of `outer`. */
+  readonly within: (time: number) => number;
 }
 
 /**
@@ -27,19 +29,23 @@ export function trackNear(
   channel: ChannelId,
   time: number,
 ): TrackPlace | undefined {
-  const { startOf } = resolveStarts(study);
+  const { byId, outer, within } = placeItems(study);
   let nearest: TrackPlace | undefined;
   let least = Number.POSITIVE_INFINITY;
   for (const tween of eachTween(study.sequence)) {
     const track = tween.tracks.find((each) => each.channel === channel);
-    if (!track || !tween.figures.includes(figureId)) continue;
-    const start = startOf.get(tween.id) ?? 0;
-    const from = start + (track.keys[0]?.time ?? 0);
-    const to = start + (track.keys.at(-1)?.time ?? 0);
+    if (!track || !tween.figures.includes(figureId) || byId.get(tween.id)?.disabled) continue;
+    const from = outer(tween.id, track.keys[0]?.time ?? 0, figureId);
+    const to = outer(tween.id, track.keys.at(-1)?.time ?? 0, figureId);
     const distance = Math.max(from - time, time - to, 0);
     if (distance > least) continue;
     least = distance;
-    nearest = { tween, track, start };
+    nearest = {
+      tween,
+      track,
+      outer: (inside) => outer(tween.id, inside, figureId),
+      within: (at) => within(tween.id, at, figureId),
+    };
   }
   return nearest;
 }
@@ -57,7 +63,7 @@ export function keyNear(
   let nearest: Key | undefined;
   let least = tolerance;
   for (const key of place.track.keys) {
-    const distance = Math.abs(place.start + key.time - time);
+    const distance = Math.abs(place.outer(key.time) - time);
     if (distance > least) continue;
     least = distance;
     nearest = key;

@@ -1,5 +1,5 @@
 import type { ChannelId, Track } from "../study/index.ts";
-import { resolveStarts } from "../study/index.ts";
+import { placeItems } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
 import { draftTrack, draftTweens } from "./find.ts";
 
@@ -7,10 +7,9 @@ import { draftTrack, draftTweens } from "./find.ts";
 export const moveTween = defineEdit<{ tweenId: string; start: number }>(
   "move tween",
   (draft, { tweenId, start }, study) => {
-    const now = resolveStarts(study).startOf.get(tweenId);
-    if (now === undefined) return;
+    const by = placeItems(study).within(tweenId, Math.max(start, 0));
     for (const tween of draftTweens(draft.sequence))
-      if (tween.id === tweenId) tween.tether.offset += Math.max(start, 0) - now;
+      if (tween.id === tweenId) tween.tether.offset += by;
   },
 );
 

@@ -1,37 +1,50 @@
-import type { Fault } from "../fault/index.ts";
 import {
   CHANNELS,
   type ChannelId,
   channelOf,
-  eachTween,
   type Figure,
-  resolveStarts,
+  innerTime,
+  outerTime,
+  type Placed,
+  type Placements,
+  placeItems,
+  presentTime,
+  rateOf,
   restValue,
   type SequenceItem,
   type Study,
   spacePathOf,
+  type TimeLink,
   type Tween,
+  withinTime,
 } from "../study/index.ts";
 import { printShownColor, readColor, writeShownColor } from "../value/index.ts";
-import { baseLayer, stackValue, stackVelocity, topLayer } from "./layers.ts";
+import { eventFinder } from "./events.ts";
+import { compileFollowers } from "./followers.ts";
+import { baseLayer, stackValue, stackVelocity } from "./layers.ts";
 import type { DrivenChannel, Layer, Motion } from "./motion.ts";
 import { isPlain, layOut, type PlainChannels } from "./plainChannels.ts";
 import { STRIDE, slotIn } from "./poses.ts";
+import { addShakes, shakenValue, shakesOn } from "./shakenPose.ts";
+import { compileShakes } from "./shakes.ts";
 import { type CompiledTrack, compileSpacePath, compileTrack, withFoundValues } from "./track.ts";
+
+/** How a study is to be seen. */
+export interface CompileOptions {
+  /** As people see it who prefer reduced motion: of shakes only the calm share is left. */
+  readonly calm?: boolean;
+}
 
 /**
  * Turns a study into a motion. Tracks that did not change since an earlier call are taken over, so
  * that an edit of one key costs one track and the assembling of lists. Faults that `checkStudy`
  * reports do not stop it: what is sound plays, ids that name nothing are passed over.
  */
-export function compileStudy(study: Study): Motion {
+export function compileStudy(study: Study, { calm = false }: CompileOptions = {}): Motion {
   const { indexOf, rest } = readFigures(study.figures);
-  const { startOf } = resolveStarts(study);
-  const driven = collectChannels(study, indexOf, startOf);
-  let duration = 0;
-  for (const { layers } of driven)
-    for (const layer of layers) duration = Math.max(duration, layer.end);
-  for (const marker of study.markers) duration = Math.max(duration, marker.time);
+  const placements = placeItems(study);
+  const driven = collectChannels(study, indexOf, placements);
+  const { duration, endless } = lengthOf(study, driven, placements);
   // Made when first asked: a motion that is only compiled needs neither.
   let bySlot: (DrivenChannel | undefined)[] | undefined;
   const drivenAt = (slot: number): DrivenChannel | undefined => {
@@ -43,18 +56,48 @@ export function compileStudy(study: Study): Motion {
   };
   let plain: PlainChannels | undefined;
   let layered: readonly DrivenChannel[] = [];
+  const tweened = (figureIndex: number, channel: ChannelId, t: number): number => {
+    const slot = slotIn(figureIndex, channel);
+    const found = drivenAt(slot);
+    const still = rest[slot] as number;
+    return found ? stackValue(found.layers, t, 0, still) : still;
+  };
+  const figureIndex = (id: string) => indexOf.get(id) ?? -1;
+  const followerOf = new Map<number, (t: number) => number>();
+  /** The value without shakes. */
+  const steady = (index: number, channel: ChannelId, t: number): number =>
+    followerOf.size === 0
+      ? tweened(index, channel, t)
+      : (followerOf.get(slotIn(index, channel))?.(t) ?? tweened(index, channel, t));
+  const steadyVelocity = (index: number, channel: ChannelId, t: number): number => {
+    const slot = slotIn(index, channel);
+    const follows = followerOf.get(slot);
+    if (follows) return slopeOf(follows, t);
+    const found = drivenAt(slot);
+    return found ? stackVelocity(found.layers, t, 0) : 0;
+  };
+  const followers = compileFollowers(study, placements, {
+    indexOf: figureIndex,
+    slot: slotIn,
+    value: steady,
+    velocity: steadyVelocity,
+  });
+  for (const { slot, value } of followers) followerOf.set(slot, value);
+  const shakes = compileShakes(study, placements, figureIndex, calm);
 
   return {
     study,
     duration,
+    endless,
     slotCount: rest.length,
     driven,
-    unplayed: findUnplayed(study),
-    startOf,
-    figureIndex: (id) => indexOf.get(id) ?? -1,
+    placements,
+    followers,
+    shakes,
+    events: eventFinder(study, placements),
+    figureIndex,
     slot: slotIn,
-    drivenAt: (figureIndex, channel) =>
-      figureIndex < 0 ? undefined : drivenAt(slotIn(figureIndex, channel)),
+    drivenAt: (index, channel) => (index < 0 ? undefined : drivenAt(slotIn(index, channel))),
     at(t, out) {
       out.set(rest);
       if (!plain) {
@@ -63,6 +106,8 @@ export function compileStudy(study: Study): Motion {
       }
       plain.write(t, out);
       for (const channel of layered) write(channel, t, rest, out);
+      for (const { slot, value } of followers) out[slot] = value(t);
+      if (shakes.length > 0) addShakes(study, shakes, t, out);
       return out;
     },
     velocity(t, out) {
@@ -71,15 +116,48 @@ export function compileStudy(study: Study): Motion {
         const count = channel.kind === "color" ? 4 : 1;
         for (let c = 0; c < count; c++) out[slot + c] = stackVelocity(layers, t, c);
       }
+      for (const { slot, value } of followers) out[slot] = slopeOf(value, t);
       return out;
     },
-    valueAt(figureIndex, channel, t) {
-      const slot = slotIn(figureIndex, channel);
-      const found = drivenAt(slot);
-      const still = rest[slot] as number;
-      return found ? stackValue(found.layers, t, 0, still) : still;
+    valueAt(index, channel, t) {
+      return shakesOn(shakes, t)
+        ? shakenValue(study, shakes, steady, index, channel, t)
+        : steady(index, channel, t);
     },
   };
+}
+
+/** Half the width over which the speed of what is computed is measured, ms. */
+const SLOPE_STEP = 0.05;
+
+/** Rate of change of something computed, per second, as a central difference. */
+function slopeOf(value: (t: number) => number, t: number): number {
+  return ((value(t + SLOPE_STEP) - value(t - SLOPE_STEP)) * 1000) / (2 * SLOPE_STEP);
+}
+
+/** When everything is over that ends, and whether something does not. */
+function lengthOf(
+  study: Study,
+  driven: readonly DrivenChannel[],
+  { root }: Placements,
+): { duration: number; endless: boolean } {
+  let duration = 0;
+  let endless = false;
+  for (const { layers } of driven) for (const { end } of layers) duration = Math.max(duration, end);
+  for (const marker of study.markers) duration = Math.max(duration, marker.time);
+  for (const { item, start, shown, whole, disabled } of root.items) {
+    if (disabled) continue;
+    endless ||= whole === Number.POSITIVE_INFINITY;
+    // Where a plain tween's last key is, is known to the last bit already.
+    if (item.type === "tween" && whole === shown && root.stops.length === 0 && isBare(item))
+      continue;
+    duration = Math.max(duration, presentTime(root.stops, start + shown, true));
+  }
+  return { duration, endless };
+}
+
+function isBare({ stagger, clip, iterations = 1, direction = "normal" }: Tween): boolean {
+  return !stagger && !clip && iterations === 1 && direction === "normal";
 }
 
 /** Writes the shown value of one driven channel. */
@@ -89,7 +167,7 @@ function write(driven: DrivenChannel, t: number, rest: Float64Array, out: Float6
     out[slot] = stackValue(layers, t, 0, rest[slot] as number);
     return;
   }
-  const base = baseLayer(layers, t, topLayer(layers, t));
+  const base = baseLayer(layers, t);
   // Without a layer the rest colour stands there already.
   if (!base) return;
   writeShownColor(
@@ -149,28 +227,107 @@ interface KnownLayers {
 
 const knownLayers = new WeakMap<Tween, KnownLayers>();
 
+/** The layers of a tween that starts at a time of the study and plays once from there. */
 function layersOf(tween: Tween, origin: number, shared: Study["curves"]): readonly Layer[] {
   const known = knownLayers.get(tween);
   if (known && known.origin === origin && known.shared === shared) return known.layers;
-  const path = spacePathOf(tween);
-  const [alongX, alongY] = path ? compileSpacePath(path, shared) : [];
-  const layers = tween.tracks
-    .filter((track) => track.keys.length > 0)
-    .map((track): Layer => {
-      const joined = track === path?.x ? alongX : track === path?.y ? alongY : undefined;
-      const compiled = joined ?? compileTrack(track, shared);
-      return {
-        tween,
-        track: compiled,
-        origin,
-        start: origin + (compiled.times[0] as number),
-        end: origin + (compiled.times.at(-1) as number),
-        relative: track.mode === "relative" && compiled.components === 1,
-        fill: tween.fill ?? "forwards",
-      };
-    });
+  const layers = compiledTracks(tween, shared).map((track) => plainLayer(tween, track, origin));
   knownLayers.set(tween, { origin, shared, layers });
   return layers;
+}
+
+/** The tracks of a tween that have keys, made ready. */
+function compiledTracks(tween: Tween, shared: Study["curves"]): CompiledTrack[] {
+  const path = spacePathOf(tween);
+  const [alongX, alongY] = path ? compileSpacePath(path, shared) : [];
+  return tween.tracks
+    .filter(({ keys }) => keys.length > 0)
+    .map((track) => {
+      const joined = track === path?.x ? alongX : track === path?.y ? alongY : undefined;
+      return joined ?? compileTrack(track, shared);
+    });
+}
+
+function plainLayer(tween: Tween, track: CompiledTrack, origin: number): Layer {
+  const start = origin + (track.times[0] as number);
+  return {
+    tween,
+    track,
+    origin,
+    start,
+    end: origin + (track.times.at(-1) as number),
+    relative: isRelative(track),
+    fill: tween.fill ?? "forwards",
+    rank: start,
+    outer: (within) => origin + within,
+    within: (t) => t - origin,
+  };
+}
+
+function isRelative({ track, components }: CompiledTrack): boolean {
+  return track.mode === "relative" && components === 1;
+}
+
+/** The layer of a tween that groups, stops or its own passes stand before. */
+function timedLayer(
+  { item, passes, level, start }: Placed,
+  track: CompiledTrack,
+  way: readonly TimeLink[],
+  offset: number,
+): Layer {
+  const tween = item as Tween;
+  const { from, to } = tween.clip ?? { from: 0, to: Number.POSITIVE_INFINITY };
+  const repeats = passes !== undefined;
+  const first = Math.max(repeats ? from : (track.times[0] as number), from);
+  const last = Math.min(Math.max(track.times.at(-1) as number, from), to);
+  const inner = way.at(-1) as Extract<TimeLink, { kind: "play" }>;
+  const links = passes
+    ? [
+        ...way.slice(0, -1),
+        { ...inner, origin: inner.origin + from, passes },
+        { kind: "play" as const, origin: -from, rate: 1 },
+      ]
+    : way;
+  // Where it would stand if nothing ran backwards, repeated or stopped: who wins does not hang on these.
+  let rank = start + offset - from + (repeats ? from : (track.times[0] as number));
+  for (let group = level.group; group; group = group.level.group)
+    rank = group.start + rank / rateOf(group.item as Extract<SequenceItem, { type: "group" }>);
+  return {
+    tween,
+    track,
+    origin: outerTime(way, 0),
+    start: outerTime(way, first),
+    end: outerTime(way, last),
+    relative: isRelative(track),
+    fill: tween.fill ?? "forwards",
+    rank,
+    time: {
+      links,
+      repeats,
+      first: firstTime(passes) + from,
+      from: first > to ? Number.POSITIVE_INFINITY : first,
+      to: last,
+      limit: to,
+    },
+    outer: (within) => outerTime(way, within),
+    within: (t) => withinTime(way, t),
+  };
+}
+
+/** The time within with which passes begin. */
+function firstTime(passes: Placed["passes"]): number {
+  return passes
+    ? innerTime([{ kind: "play", origin: 0, rate: 1, passes }], 0)
+    : Number.NEGATIVE_INFINITY;
+}
+
+/** When a tween starts that plays once, straight from there; undefined where more stands between. */
+function plainOrigin({ passes, item }: Placed, way: readonly TimeLink[]): number | undefined {
+  const [only] = way;
+  const { clip } = item as Tween;
+  return !passes && !clip && way.length === 1 && only?.kind === "play" && only.rate === 1
+    ? only.origin
+    : undefined;
 }
 
 /** The channels a tween drives by itself, for the layers and the figures they were made with. */
@@ -184,36 +341,80 @@ const knownChannels = new WeakMap<Tween, KnownChannels>();
 
 /** Each channel a tween drives, as if nothing else drove it. */
 function channelsOf(
+  placed: Placed,
+  study: Study,
+  indexOf: ReadonlyMap<string, number>,
+  placements: Placements,
+): readonly DrivenChannel[] {
+  const tween = placed.item as Tween;
+  const { figures, curves } = study;
+  const way = placements.linksTo(placed);
+  const origin = plainOrigin(placed, way);
+  if (origin !== undefined && placed.offsets.length === 0 && !hasStops(placed)) {
+    const layers = layersOf(tween, origin, curves);
+    const known = knownChannels.get(tween);
+    if (known && known.layers === layers && known.figures === figures) return known.channels;
+    const channels = spread(tween, figures, indexOf, () => layers);
+    knownChannels.set(tween, { layers, figures, channels });
+    return channels;
+  }
+  const tracks = compiledTracks(tween, curves);
+  return spread(tween, figures, indexOf, (id, i) => {
+    const own = placements.linksTo(placed, id, i);
+    const start = plainOrigin(placed, own);
+    return tracks.map((track) =>
+      start === undefined
+        ? timedLayer(placed, track, own, placed.offsets[i] ?? 0)
+        : plainLayer(tween, track, start),
+    );
+  });
+}
+
+/** Whether stops may be felt differently by the figures of an item. */
+function hasStops({ level }: Placed): boolean {
+  for (let at = level; ; at = at.group.level) {
+    if (at.stops.length > 0) return true;
+    if (!at.group) return false;
+  }
+}
+
+function spread(
   tween: Tween,
-  layers: readonly Layer[],
   figures: readonly Figure[],
   indexOf: ReadonlyMap<string, number>,
-): readonly DrivenChannel[] {
-  const known = knownChannels.get(tween);
-  if (known && known.layers === layers && known.figures === figures) return known.channels;
-  const channels = tween.figures.flatMap((id): DrivenChannel[] => {
+  layersFor: (figureId: string, place: number) => readonly Layer[],
+): DrivenChannel[] {
+  return tween.figures.flatMap((id, place): DrivenChannel[] => {
     const figureIndex = indexOf.get(id);
     if (figureIndex === undefined) return [];
     const figure = figures[figureIndex] as Figure;
-    return layers.map((layer) => {
+    return layersFor(id, place).map((layer) => {
       const channel = channelOf(layer.track.track.channel);
       const slot = slotIn(figureIndex, channel.id);
-      return settled({ figure, figureIndex, channel, slot, layers: [layer] });
+      return settled({ figure, figureIndex, channel, slot, layers: [layer] }, [layer]);
     });
   });
-  knownChannels.set(tween, { layers, figures, channels });
-  return channels;
 }
 
-/** A channel with its layers in order of their starts, and the values settled that are taken as found. */
-function settled(channel: DrivenChannel): DrivenChannel {
-  const layers = [...channel.layers].sort((a, b) => a.start - b.start);
+/**
+ * A channel with layers in order of their rank, and the values settled that are taken as found. `open` are the
+ * layers as the tweens have them, kept for when others come to lie beneath them.
+ */
+function settled(channel: DrivenChannel, open: readonly Layer[]): DrivenChannel {
+  const layers = [...open].sort((a, b) => a.rank - b.rank);
+  let found = false;
   layers.forEach((layer, i) => {
-    if (layer.track.hasFound)
-      layers[i] = { ...layer, track: settleFound(channel, layers.slice(0, i), layer) };
+    if (!layer.track.hasFound) return;
+    found = true;
+    layers[i] = { ...layer, track: settleFound(channel, layers.slice(0, i), layer) };
   });
-  return { ...channel, layers };
+  const made = { ...channel, layers };
+  if (found) openLayers.set(made, open);
+  return made;
 }
+
+/** Layers with their found values open, of channels where some were settled. */
+const openLayers = new WeakMap<DrivenChannel, readonly Layer[]>();
 
 /**
  * Every channel that something drives, in the order in which it is first met. Nearly all are driven by one
@@ -222,43 +423,37 @@ function settled(channel: DrivenChannel): DrivenChannel {
 function collectChannels(
   study: Study,
   indexOf: ReadonlyMap<string, number>,
-  startOf: ReadonlyMap<string, number>,
+  placements: Placements,
 ): DrivenChannel[] {
-  const { figures, curves } = study;
   const driven: DrivenChannel[] = [];
   /** Where the channel of a slot stands in `driven`, from 1; 0 for none. */
-  const places = new Int32Array(figures.length * STRIDE);
+  const places = new Int32Array(study.figures.length * STRIDE);
   const stacks = new Map<number, Layer[]>();
-  for (const item of study.sequence) {
-    if (item.type !== "tween" || item.disabled) continue;
-    const layers = layersOf(item, startOf.get(item.id) ?? 0, curves);
-    const own = channelsOf(item, layers, figures, indexOf);
-    for (let i = 0; i < own.length; i++) {
-      const channel = own[i] as DrivenChannel;
+  const layersIn = (channel: DrivenChannel) => openLayers.get(channel) ?? channel.layers;
+  for (const placed of placements.byId.values()) {
+    if (placed.item.type !== "tween" || placed.disabled) continue;
+    const own = channelsOf(placed, study, indexOf, placements);
+    for (const channel of own) {
       const place = places[channel.slot] as number;
       if (place === 0) {
         places[channel.slot] = driven.push(channel);
         continue;
       }
       // The layers as they were before values were found: others may lie beneath them now.
-      const layer = layers[i % layers.length] as Layer;
       const stack = stacks.get(channel.slot);
-      if (stack) stack.push(layer);
-      else stacks.set(channel.slot, [unsettled(driven[place - 1] as DrivenChannel), layer]);
+      if (stack) stack.push(...layersIn(channel));
+      else
+        stacks.set(channel.slot, [
+          ...layersIn(driven[place - 1] as DrivenChannel),
+          ...layersIn(channel),
+        ]);
     }
   }
   for (const [slot, layers] of stacks) {
     const place = (places[slot] as number) - 1;
-    driven[place] = settled({ ...(driven[place] as DrivenChannel), layers });
+    driven[place] = settled(driven[place] as DrivenChannel, layers);
   }
   return driven;
-}
-
-/** The layer of a channel that one tween drives, with its found values open again. */
-function unsettled({ layers }: DrivenChannel): Layer {
-  const layer = layers[0] as Layer;
-  const kept = knownLayers.get(layer.tween)?.layers;
-  return kept?.find((each) => each.track.track === layer.track.track) ?? layer;
 }
 
 /** What the channel has beneath a layer when it starts, put in place of its found values. */
@@ -271,7 +466,7 @@ function settleFound(
   if (channel.kind !== "color")
     return withFoundValues(layer.track, [stackValue(beneath, layer.start, 0, Number(rest))]);
   let color = String(rest);
-  const base = baseLayer(beneath, layer.start, topLayer(beneath, layer.start));
+  const base = baseLayer(beneath, layer.start);
   if (base) {
     const shown = new Float64Array(4);
     const part = (c: number) => stackValue(beneath, layer.start, c, 0);
@@ -279,30 +474,4 @@ function settleFound(
     color = printShownColor(shown, 0);
   }
   return withFoundValues(layer.track, readColor(color, layer.track.space) ?? [0, 0, 0, 1]);
-}
-
-/** What stands in the document and is not played yet. */
-function findUnplayed(study: Study): Fault[] {
-  const faults: Fault[] = [];
-  const note = (path: string, what: string) =>
-    faults.push({
-      code: "not-played",
-      path,
-      message: `${what} are kept in the study and not played by this version.`,
-      cure: "Use a newer version to see them.",
-    });
-  study.sequence.forEach((item: SequenceItem, i) => {
-    const path = `sequence[${i}]`;
-    if (item.type === "group") note(path, "Groups");
-    if (item.type === "freeze") note(path, "Freezes");
-    if (item.type === "shake") note(path, "Shakes");
-    if (item.type === "cue") note(path, "Cues");
-  });
-  for (const tween of eachTween(study.sequence)) {
-    if (tween.stagger) note(`tween ${tween.id}`, "Staggers");
-    const once = (tween.iterations ?? 1) === 1 && (tween.direction ?? "normal") === "normal";
-    if (!once) note(`tween ${tween.id}`, "Repeats");
-  }
-  if (study.followers.length > 0) note("followers", "Followers");
-  return faults;
 }

@@ -1,7 +1,9 @@
 export { type ChannelReadings, readChannel } from "./channelReadings.ts";
-export { compileStudy } from "./compileStudy.ts";
+export { type CompileOptions, compileStudy } from "./compileStudy.ts";
 export { describePose } from "./describePose.ts";
-export { stackBeneath } from "./layers.ts";
+export type { CueEvent } from "./events.ts";
+export type { CompiledFollower } from "./followers.ts";
+export { layerTime, layerValue, layerVelocity, stackBeneath } from "./layers.ts";
 export {
   boxCorners,
   invertMatrix,
@@ -15,7 +17,7 @@ export {
   poseMatrix,
   showsBack,
 } from "./matrix.ts";
-export type { DrivenChannel, Layer, Motion } from "./motion.ts";
+export type { DrivenChannel, Layer, LayerTime, Motion } from "./motion.ts";
 export {
   advancePlayhead,
   frameAt,
@@ -33,6 +35,7 @@ export {
   spanAtTime,
   stretchSpeeds,
 } from "./samples.ts";
+export type { CompiledShake } from "./shakes.ts";
 export {
   type MeasuredPiece,
   measurePiece,

@@ -1,19 +1,51 @@
-import type { Fault } from "../fault/index.ts";
-import type { ChannelDefinition, ChannelId, Figure, Fill, Study, Tween } from "../study/index.ts";
+import type {
+  ChannelDefinition,
+  ChannelId,
+  Figure,
+  Fill,
+  Placements,
+  Study,
+  TimeLink,
+  Tween,
+} from "../study/index.ts";
+import type { CueEvent } from "./events.ts";
+import type { CompiledFollower } from "./followers.ts";
+import type { CompiledShake } from "./shakes.ts";
 import type { CompiledTrack } from "./track.ts";
 
 /** One track of one tween on one channel of one figure, placed in time. */
 export interface Layer {
   readonly tween: Tween;
   readonly track: CompiledTrack;
-  /** When the tween starts, ms; key times count from here. */
+  /** When the tween starts for this figure, ms of the study. Key times count from here. */
   readonly origin: number;
-  /** When its first key is, ms: before, it does not show. */
+  /** When its first key is, ms: before, it does not show. A tween that repeats shows from its start on. */
   readonly start: number;
-  /** When its last key is, ms. */
+  /** When its last key is in the first pass, ms. */
   readonly end: number;
   readonly relative: boolean;
   readonly fill: Fill;
+  /** Layers of a channel lie in order of it; where two are equal the later in the sequence wins. */
+  readonly rank: number;
+  /** Absent where the time within is simply `t − origin`. */
+  readonly time?: LayerTime;
+  /** When something `within` ms from its start is shown, in its first pass, forwards. */
+  readonly outer: (within: number) => number;
+  /** The inverse of `outer`. */
+  readonly within: (t: number) => number;
+}
+
+/** How the study's time becomes the time of a tween: through groups, stops and passes. */
+export interface LayerTime {
+  readonly links: readonly TimeLink[];
+  /** The tween itself repeats, or does not run forwards. */
+  readonly repeats: boolean;
+  /** The time within with which it begins; what it shows early if it fills backwards. */
+  readonly first: number;
+  /** From where to where its track has something to say, and where the part that is played ends, ms of its keys. */
+  readonly from: number;
+  readonly to: number;
+  readonly limit: number;
 }
 
 /** A channel of a figure that at least one track drives. */
@@ -22,7 +54,7 @@ export interface DrivenChannel {
   readonly figureIndex: number;
   readonly channel: ChannelDefinition;
   readonly slot: number;
-  /** Sorted by start; of two that start together the later in the sequence comes last and wins. */
+  /** In order of rank; the last wins. */
   readonly layers: readonly Layer[];
 }
 
@@ -37,10 +69,20 @@ export interface Motion {
   /** Length of a pose buffer. */
   readonly slotCount: number;
   readonly driven: readonly DrivenChannel[];
-  /** Parts of the study that this version keeps but does not play, each with its place. */
-  readonly unplayed: readonly Fault[];
-  /** When each item of the sequence starts, ms. */
-  readonly startOf: ReadonlyMap<string, number>;
+  /** Something in it never ends; `duration` then holds a round of it. */
+  readonly endless: boolean;
+  /** Where everything in the sequence stands in time. */
+  readonly placements: Placements;
+  /** Channels computed from others, in the order in which they are. */
+  readonly followers: readonly CompiledFollower[];
+  /** Shakes of the study that move something. */
+  readonly shakes: readonly CompiledShake[];
+  /**
+   * Cues between two times, in the order in which they are met: from `t0` (it belongs to it) up to `t1` (it does
+   * not), or from `t0` down to `t1` where that is earlier, in the same way. So the pieces of an interval have the
+   * cues of the whole, each once.
+   */
+  events(t0: number, t1: number): CueEvent[];
   /** Index of a figure in pose buffers, −1 for an unknown id. */
   figureIndex(figureId: string): number;
   /** Where a channel's value stands in a pose buffer: one number, or four for a colour. */

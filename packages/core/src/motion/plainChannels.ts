@@ -20,6 +20,7 @@ export function isPlain({ channel, layers }: DrivenChannel): boolean {
     layers.length === 1 &&
     layer !== undefined &&
     !layer.relative &&
+    !layer.time &&
     layer.fill === "forwards"
   );
 }

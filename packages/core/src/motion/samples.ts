@@ -1,7 +1,7 @@
 import type { ChannelId } from "../study/index.ts";
 import { type AngleRoute, printHexColor, writeShownColor } from "../value/index.ts";
+import { layerValue, layerVelocity } from "./layers.ts";
 import type { Layer, Motion } from "./motion.ts";
-import { trackValue, trackVelocity } from "./track.ts";
 
 /**
  * What one layer does by itself, for drawing: time (ms, the study's) and value in turn. Straight spans
@@ -11,8 +11,8 @@ export function layerPolyline(layer: Layer, perSpan: number): Float64Array {
   const { times, values, curves } = layer.track;
   const points: number[] = [];
   curves.forEach((curve, span) => {
-    const start = layer.origin + (times[span] as number);
-    const width = (times[span + 1] as number) - (times[span] as number);
+    const start = layer.outer(times[span] as number);
+    const width = layer.outer(times[span + 1] as number) - start;
     const from = values[span] as number;
     const change = (values[span + 1] as number) - from;
     const shape = layer.track.shape(span);
@@ -26,7 +26,7 @@ export function layerPolyline(layer: Layer, perSpan: number): Float64Array {
     else if (shape.kind === "linear") add(0);
     else for (let i = 0; i < perSpan; i++) add(i / perSpan);
   });
-  points.push(layer.end, trackValue(layer.track, layer.origin, layer.end, 0));
+  points.push(layer.end, layerValue(layer, layer.end, 0));
   return Float64Array.from(points);
 }
 
@@ -41,7 +41,7 @@ export function layerColors(layer: Layer, count: number): string[] {
 /** The colour a layer gives at a time of the study, as CSS text. */
 export function layerColorAt(layer: Layer, time: number): string {
   const shown = new Float64Array(4);
-  const part = (c: number) => trackValue(layer.track, layer.origin, time, c);
+  const part = (c: number) => layerValue(layer, time, c);
   writeShownColor(part(0), part(1), part(2), part(3), layer.track.space, shown, 0);
   return printHexColor(shown, 0);
 }
@@ -73,8 +73,8 @@ export function spanAtTime(
   const describe = (layer: Layer, index: number): ReachedSpan => ({
     layer,
     index,
-    start: layer.origin + (layer.track.times[index] as number),
-    end: layer.origin + (layer.track.times[index + 1] as number),
+    start: layer.outer(layer.track.times[index] as number),
+    end: layer.outer(layer.track.times[index + 1] as number),
     from: layer.track.values[index] as number,
     to: layer.track.values[index + 1] as number,
     route: layer.track.track.route ?? "none",
@@ -88,8 +88,7 @@ export function spanAtTime(
   if (!layer) return undefined;
   const spans = layer.track.curves.length;
   let index = 0;
-  while (index < spans - 1 && layer.origin + (layer.track.times[index + 1] as number) <= time)
-    index++;
+  while (index < spans - 1 && layer.outer(layer.track.times[index + 1] as number) <= time) index++;
   return describe(layer, index);
 }
 
@@ -103,13 +102,13 @@ export function stretchSpeeds(layers: readonly Layer[], perSpan: number): Float6
     points.push(layer.start, 0);
     const { times } = layer.track;
     for (let span = 0; span + 1 < times.length; span++) {
-      const from = layer.origin + (times[span] as number);
-      const width = (times[span + 1] as number) - (times[span] as number);
+      const from = layer.outer(times[span] as number);
+      const width = layer.outer(times[span + 1] as number) - from;
       if (!(width > 0)) continue;
       for (let i = 0; i <= perSpan; i++) {
         // The end of a span is looked at from within: at the key itself the next one begins.
         const time = from + width * Math.min(i / perSpan, 1 - 1e-6);
-        const speed = Math.abs(trackVelocity(layer.track, layer.origin, time, 0));
+        const speed = Math.abs(layerVelocity(layer, time, 0));
         points.push(time, Number.isFinite(speed) ? speed : 0);
       }
     }

@@ -89,6 +89,10 @@ function repair(root: object, { code, path }: Fault, removed: Set<unknown>): boo
     case "tether-loop":
       holder.tether = { to: "start", offset: 0 };
       return true;
+    case "no-front":
+      delete (at(root, steps.slice(0, -2)) as Parent).stagger;
+      return true;
+    case "clip-backwards":
     case "path-not-paired":
     case "relative-color":
     case "relative-switch":

@@ -19,7 +19,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from "class-validator";
-import { CHANNELS, FIGURE_HUES, FIGURE_KINDS, STUDY_FORMAT } from "../study/index.ts";
+import { CHANNELS, FIGURE_HUES, FIGURE_KINDS, SOUNDS, STUDY_FORMAT } from "../study/index.ts";
 import { ANGLE_ROUTES } from "../value/index.ts";
 import { IsSpanCurve } from "./decorators.ts";
 
@@ -141,7 +141,7 @@ class SharedCurveShape {
 }
 
 class TetherShape {
-  @IsIn(["start", "marker", "item"]) to!: string;
+  @IsIn(["start", "marker", "item", "key"]) to!: string;
   @ValidateIf((tether: TetherShape) => tether.to !== "start") @IsName() id?: string;
   @ValidateIf((tether: TetherShape) => tether.to === "item") @IsIn(["start", "end"]) edge?: string;
   @IsNumber() offset!: number;
@@ -156,10 +156,22 @@ class TrackShape {
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(LIMITS.keys) keys!: unknown[];
 }
 
+class FrontShape {
+  @IsIn(["line", "circle"]) shape!: string;
+  @IsNumber() x!: number;
+  @IsNumber() y!: number;
+  @IsOptional() @IsNumber() angle?: number;
+  @IsOptional() @IsBoolean() closing?: boolean;
+  @IsOptional() @IsNumber() @Min(1) @Max(1_000_000) speed?: number;
+  @IsOptional() @IsNumber() @Min(0) time?: number;
+  @IsOptional() @IsSpanCurve() curve?: object;
+}
+
 class StaggerShape {
   @IsIn(["list", "shuffle", "front"]) order!: string;
   @IsNumber() gap!: number;
   @IsOptional() @IsNumber() seed?: number;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => FrontShape) front?: FrontShape;
 }
 
 /** What everything in a sequence has. */
@@ -168,6 +180,7 @@ class ItemShape {
   @IsName() id!: string;
   @IsName() name!: string;
   @IsObject() @ValidateNested() @Type(() => TetherShape) tether!: TetherShape;
+  @IsOptional() @IsBoolean() disabled?: boolean;
 }
 
 class RepeatingShape extends ItemShape {
@@ -177,24 +190,35 @@ class RepeatingShape extends ItemShape {
   iterations?: number | null;
   @IsOptional() @IsIn(DIRECTIONS) direction?: string;
   @IsOptional() @IsNumber() @Min(0) pause?: number;
+  @IsOptional() @IsIn(FILLS) fill?: string;
+}
+
+class ClipShape {
+  @IsNumber() @Min(0) from!: number;
+  @IsNumber() @Min(0) to!: number;
 }
 
 class TweenShape extends RepeatingShape {
   @IsArray() @ArrayMaxSize(LIMITS.figures) @IsString({ each: true }) figures!: string[];
   @ListOf(() => TrackShape, LIMITS.items) tracks!: TrackShape[];
-  @IsOptional() @IsIn(FILLS) fill?: string;
-  @IsOptional() @IsBoolean() disabled?: boolean;
   @IsOptional() @IsBoolean() path?: boolean;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => ClipShape) clip?: ClipShape;
   @IsOptional() @IsObject() @ValidateNested() @Type(() => StaggerShape) stagger?: StaggerShape;
 }
 
 class GroupShape extends RepeatingShape {
-  @IsOptional() @IsNumber() rate?: number;
+  @IsOptional() @IsNumber() @Min(0.01) @Max(100) rate?: number;
   @ListOf(() => ItemShape, LIMITS.items, { types: itemTypes() }) items!: ItemShape[];
+}
+
+class CueShape extends ItemShape {
+  @IsOptional() @IsIn(SOUNDS.map((sound) => sound.id)) sound?: string;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) volume?: number;
 }
 
 class FreezeShape extends ItemShape {
   @IsNumber() @Min(0) frames!: number;
+  @IsOptional() @IsBoolean() push?: boolean;
   @IsOptional() @IsArray() @IsString({ each: true }) figures?: string[];
 }
 
@@ -202,6 +226,9 @@ class ShakeShape extends ItemShape {
   @IsNumber() @Min(0) duration!: number;
   @IsNumber() @Min(0) frequency!: number;
   @IsNumber() amplitude!: number;
+  @IsOptional() @IsNumber() turn?: number;
+  @IsOptional() @IsSpanCurve() fade?: object;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) calm?: number;
   @IsNumber() seed!: number;
   @IsOptional() @IsArray() @IsString({ each: true }) figures?: string[];
 }
@@ -216,7 +243,7 @@ function itemTypes() {
         return [
           { value: TweenShape, name: "tween" },
           { value: GroupShape, name: "group" },
-          { value: ItemShape, name: "cue" },
+          { value: CueShape, name: "cue" },
           { value: FreezeShape, name: "freeze" },
           { value: ShakeShape, name: "shake" },
         ];
@@ -240,7 +267,7 @@ class FollowerShape {
   @IsPair() to!: number[];
   @IsOptional() @IsSpanCurve() curve?: object;
   @IsOptional() @IsBoolean() clamp?: boolean;
-  @IsOptional() @IsNumber() lag?: number;
+  @IsOptional() @IsNumber() @Min(0) lag?: number;
 }
 
 class MarkerShape {

@@ -1,10 +1,11 @@
-import { checkCurve, checkNumber } from "../curve/index.ts";
+import { type Curve, checkCurve, checkNumber } from "../curve/index.ts";
 import type { Fault } from "../fault/index.ts";
 import { isColor } from "../value/index.ts";
 import { type ChannelDefinition, findChannel } from "./channels.ts";
+import { placeItems } from "./placements.ts";
 import { spacePathOf } from "./spacePath.ts";
-import type { Key, SequenceItem, Study, Track, Tween } from "./study.ts";
-import { resolveStarts } from "./tethers.ts";
+import type { CurveReference, Follower, Key, SequenceItem, Study, Track, Tween } from "./study.ts";
+import { eachTween } from "./walk.ts";
 
 const ANY = { min: -Infinity, max: Infinity };
 
@@ -14,6 +15,8 @@ interface Names {
   readonly curves: ReadonlySet<string>;
   readonly markers: ReadonlySet<string>;
   readonly items: ReadonlySet<string>;
+  /** Every key, made when the first tether asks. */
+  readonly keys: () => ReadonlySet<string>;
 }
 
 /**
@@ -23,11 +26,20 @@ interface Names {
  */
 export function checkStudy(study: Study): Fault[] {
   const faults: Fault[] = [];
+  let allKeys: ReadonlySet<string> | undefined;
   const names: Names = {
     figures: collect(study.figures, "figures", faults),
     curves: collect(study.curves, "curves", faults),
     markers: collect(study.markers, "markers", faults),
     items: collectItems(study.sequence, "sequence", new Set(), faults),
+    keys: () => {
+      allKeys ??= new Set(
+        [...eachTween(study.sequence)].flatMap(({ tracks }) =>
+          tracks.flatMap((track) => track.keys.map(({ id }) => id)),
+        ),
+      );
+      return allKeys;
+    },
   };
   checkFigures(study, names, faults);
   study.curves.forEach((shared, i) => {
@@ -36,15 +48,29 @@ export function checkStudy(study: Study): Fault[] {
   const keys = new Set<string>();
   checkItems(study.sequence, "sequence", names, keys, faults);
   checkFollowers(study, names, faults);
-  const { loop } = resolveStarts(study);
-  if (loop.length > 0)
+  const { loop, byId } = placeItems(study);
+  const [first] = loop;
+  if (first !== undefined)
     faults.push({
       code: "tether-loop",
-      path: `sequence[${study.sequence.findIndex((item) => item.id === loop[0])}].tether`,
-      message: `Found a circle of tethers: ${[...loop, loop[0]].join(" → ")}.`,
+      path: `${pathOf(study.sequence, first, "sequence")}.tether`,
+      message: `Found a circle of tethers: ${[...loop, first]
+        .map((id) => `“${byId.get(id)?.item.name ?? id}”`)
+        .join(" → ")}.`,
       cure: "Hang one of them on the study's start.",
     });
   return faults;
+}
+
+/** Where an item of the sequence stands in the document. */
+function pathOf(items: readonly SequenceItem[], id: string, path: string): string | undefined {
+  for (const [i, item] of items.entries()) {
+    const here = `${path}[${i}]`;
+    if (item.id === id) return here;
+    const inside = item.type === "group" ? pathOf(item.items, id, `${here}.items`) : undefined;
+    if (inside) return inside;
+  }
+  return undefined;
 }
 
 function collect(list: readonly { id: string }[], path: string, faults: Fault[]): Set<string> {
@@ -129,6 +155,14 @@ function checkItems(
       faults.push(dangling(`${here}.tether.id`, "marker", tether.id));
     if (tether.to === "item" && !names.items.has(tether.id))
       faults.push(dangling(`${here}.tether.id`, "sequence item", tether.id));
+    if (tether.to === "key" && !names.keys().has(tether.id))
+      faults.push(dangling(`${here}.tether.id`, "key", tether.id));
+    if (item.type === "freeze" || item.type === "shake")
+      item.figures?.forEach((id, at) => {
+        if (!names.figures.has(id)) faults.push(dangling(`${here}.figures[${at}]`, "figure", id));
+      });
+    if (item.type === "shake" && item.fade)
+      faults.push(...checkEither(item.fade, names, `${here}.fade`));
     if (item.type === "group") checkItems(item.items, `${here}.items`, names, keys, faults);
     if (item.type === "tween") checkTween(item, here, names, keys, faults);
   });
@@ -144,6 +178,23 @@ function checkTween(
   tween.figures.forEach((id, i) => {
     if (!names.figures.has(id)) faults.push(dangling(`${path}.figures[${i}]`, "figure", id));
   });
+  const { stagger } = tween;
+  if (stagger?.order === "front" && !stagger.front)
+    faults.push({
+      code: "no-front",
+      path: `${path}.stagger.front`,
+      message: "Found a stagger by a front, and no front.",
+      cure: "Place a front, or let the figures start in list order.",
+    });
+  if (stagger?.front?.curve)
+    faults.push(...checkEither(stagger.front.curve, names, `${path}.stagger.front.curve`));
+  if (tween.clip && tween.clip.to < tween.clip.from)
+    faults.push({
+      code: "clip-backwards",
+      path: `${path}.clip`,
+      message: `Found a part that ends at ${tween.clip.to}, before it begins at ${tween.clip.from}.`,
+      cure: "Let it end no earlier than it begins.",
+    });
   const driven = new Set<string>();
   tween.tracks.forEach((track, i) => {
     const here = `${path}.tracks[${i}]`;
@@ -202,12 +253,16 @@ function checkTrack(
       });
     if (late.length === 0) before = Math.max(before, key.time);
     if (channel) faults.push(...checkKeyValue(key, channel, `${here}.value`));
-    if (key.curve === undefined) return;
-    if ("shared" in key.curve) {
-      if (!names.curves.has(key.curve.shared))
-        faults.push(dangling(`${here}.curve.shared`, "shared curve", key.curve.shared));
-    } else faults.push(...checkCurve(key.curve, `${here}.curve`));
+    if (key.curve !== undefined) faults.push(...checkEither(key.curve, names, `${here}.curve`));
   });
+}
+
+/** A curve, or the name of a shared one. */
+function checkEither(curve: Curve | CurveReference, names: Names, path: string): Fault[] {
+  if (!("shared" in curve)) return checkCurve(curve, path);
+  return names.curves.has(curve.shared)
+    ? []
+    : [dangling(`${path}.shared`, "shared curve", curve.shared)];
 }
 
 function checkKeyValue(key: Key, channel: ChannelDefinition, path: string): Fault[] {
@@ -231,6 +286,13 @@ function checkValue(value: unknown, channel: ChannelDefinition, path: string): F
 
 function checkFollowers(study: Study, names: Names, faults: Fault[]): void {
   const sourceOf = new Map<string, string>();
+  const figureName = new Map(study.figures.map(({ id, name }) => [id, name]));
+  const said = new Map(
+    study.followers.map(({ figure, channel }) => [
+      `${figure} ${channel}`,
+      `“${figureName.get(figure) ?? figure}” ${findChannel(channel)?.label ?? channel}`,
+    ]),
+  );
   const nameOf = (figure: string, channel: string) => `${figure} ${channel}`;
   study.followers.forEach((follower, i) => {
     const path = `followers[${i}]`;
@@ -238,6 +300,7 @@ function checkFollowers(study: Study, names: Names, faults: Fault[]): void {
       faults.push(dangling(`${path}.figure`, "figure", follower.figure));
     if (!names.figures.has(follower.source.figure))
       faults.push(dangling(`${path}.source.figure`, "figure", follower.source.figure));
+    checkFollowed(follower, path, names, faults);
     sourceOf.set(
       nameOf(follower.figure, follower.channel),
       nameOf(follower.source.figure, follower.source.channel),
@@ -255,8 +318,27 @@ function checkFollowers(study: Study, names: Names, faults: Fault[]): void {
       faults.push({
         code: "follower-loop",
         path: `followers[${i}].source`,
-        message: `Found a circle of followers: ${[...seen, first].join(" → ")}.`,
+        message: `Found a circle of followers: ${[...seen, first].map((name) => said.get(name) ?? name).join(" → ")}.`,
         cure: "Let one of them follow something else.",
       });
   });
+}
+
+/** Only numbers follow, and only numbers are followed. */
+function checkFollowed(follower: Follower, path: string, names: Names, faults: Fault[]): void {
+  const places = [
+    [follower.channel, `${path}.channel`],
+    [follower.source.channel, `${path}.source.channel`],
+  ] as const;
+  for (const [id, at] of places) {
+    const kind = findChannel(id)?.kind;
+    if (kind !== "color" && kind !== "switch") continue;
+    faults.push({
+      code: "not-followed",
+      path: at,
+      message: `Found ${JSON.stringify(id)}, which is no number.`,
+      cure: "Follow a channel of numbers with a channel of numbers.",
+    });
+  }
+  if (follower.curve) faults.push(...checkEither(follower.curve, names, `${path}.curve`));
 }

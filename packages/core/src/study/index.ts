@@ -17,9 +17,22 @@ export {
   restValue,
 } from "./figures.ts";
 export { emptyStudy, firstStudy } from "./newStudy.ts";
+export {
+  beginningOf,
+  type Level,
+  linksInto,
+  type Placed,
+  type Placements,
+  placeItems,
+  rateOf,
+} from "./placements.ts";
+export { seededRandom } from "./seed.ts";
+export { SOUNDS, type SoundId } from "./sounds.ts";
 export { arePaired, type SpaceTracks, spacePathOf } from "./spacePath.ts";
+export { figureOrder, frontDistances, frontReach, staggerOffsets } from "./stagger.ts";
 export {
   type CardFace,
+  type Clip,
   type Cue,
   type CurveReference,
   type Figure,
@@ -29,6 +42,7 @@ export {
   type Fill,
   type Follower,
   type Freeze,
+  type Front,
   type Group,
   type Guide,
   type IconShape,
@@ -50,14 +64,34 @@ export {
   type Track,
   type Tween,
 } from "./study.ts";
-export { type ResolvedStarts, resolveStarts } from "./tethers.ts";
 export { LARGEST_THUMBNAIL, thumbnailOf } from "./thumbnail.ts";
 export {
+  activeLength,
+  contentTime,
+  feltStops,
+  innerSpeed,
+  innerTime,
+  isBackward,
+  isHeld,
+  outerTime,
+  type Passes,
+  passesOf,
+  passStart,
+  presentTime,
+  type Stop,
+  TIE,
+  type TimeLink,
+  withinTime,
+} from "./timing.ts";
+export {
   curveOfKey,
+  eachItem,
   eachTween,
+  findItem,
   findKey,
   findTween,
   type KeyPlace,
+  keysLength,
   tracksOf,
   tweenLength,
 } from "./walk.ts";

@@ -120,10 +120,14 @@ export interface SharedCurve {
 /** What stands in time. */
 export type SequenceItem = Tween | Group | Cue | Freeze | Shake;
 
-/** What a start hangs on, and how much later it is; a negative offset is earlier. */
+/**
+ * What a start hangs on, and how much later it is; a negative offset is earlier. "start" is the start of the
+ * study, or of the group it stands in. A key is where it is in the first pass of its tween.
+ */
 export type Tether =
   | { readonly to: "start"; readonly offset: number }
   | { readonly to: "marker"; readonly id: string; readonly offset: number }
+  | { readonly to: "key"; readonly id: string; readonly offset: number }
   | {
       readonly to: "item";
       readonly id: string;
@@ -138,6 +142,10 @@ export interface Repeats {
   readonly direction?: "normal" | "reverse" | "alternate" | "alternate-reverse";
   /** Milliseconds between iterations. */
   readonly pause?: number;
+  /** As in CSS; absent means forwards: what it ends with stays, what it begins with does not show early. */
+  readonly fill?: Fill;
+  /** It is kept and not played. */
+  readonly disabled?: boolean;
 }
 
 /** A named block of keys with a place in time. Key times count from its start. */
@@ -148,15 +156,23 @@ export interface Tween extends Repeats {
   readonly tether: Tether;
   readonly figures: readonly string[];
   readonly tracks: readonly Track[];
-  /** As in CSS; absent means forwards: the last key holds, the first does not show early. */
-  readonly fill?: Fill;
-  readonly disabled?: boolean;
   /**
    * Its tracks of x and y are one path through space: their keys go in pairs of one time, the curves of
    * x say how the length of each piece is covered, and the keys of x carry the handles.
    */
   readonly path?: boolean;
   readonly stagger?: Stagger;
+  /**
+   * The part of it that is played, ms of its keys: it begins with what is at `from`, and holds what is at `to`.
+   * The keys outside are kept. Absent means all of it.
+   */
+  readonly clip?: Clip;
+}
+
+/** A part of a tween, ms of its keys. */
+export interface Clip {
+  readonly from: number;
+  readonly to: number;
 }
 
 export type Fill = "none" | "forwards" | "backwards" | "both";
@@ -203,8 +219,33 @@ export interface CurveReference {
 /** The same tween on many figures, each a little later. */
 export interface Stagger {
   readonly order: "list" | "shuffle" | "front";
+  /** list, shuffle: ms from one figure to the next. */
   readonly gap: number;
+  /** shuffle: the same seed gives the same order. */
   readonly seed?: number;
+  /** front: what travels through the figures. */
+  readonly front?: Front;
+}
+
+/**
+ * A line or a circle on the scene that travels. It begins where it is placed (a closing circle at the figure
+ * farthest off) when the tween starts, and each figure starts when it reaches the middle of its box at rest.
+ */
+export interface Front {
+  readonly shape: "line" | "circle";
+  /** A point of the line, or the middle of the circle, px of the scene. */
+  readonly x: number;
+  readonly y: number;
+  /** line: where it travels, degrees clockwise from to the right. */
+  readonly angle?: number;
+  /** circle: it closes in on its middle instead of spreading from it. */
+  readonly closing?: boolean;
+  /** px per second; used where no total time is said. */
+  readonly speed?: number;
+  /** ms until it has reached the last figure. */
+  readonly time?: number;
+  /** How it travels; absent means evenly. */
+  readonly curve?: Curve | CurveReference;
 }
 
 /** A sequence inside a sequence. */
@@ -213,39 +254,64 @@ export interface Group extends Repeats {
   readonly id: string;
   readonly name: string;
   readonly tether: Tether;
+  /** How fast time runs in it; absent means 1. */
   readonly rate?: number;
   readonly items: readonly SequenceItem[];
 }
 
-/** Something that happens at a time: a sound or a named event. */
+/**
+ * Something that happens at a time: a named event, or a sound. Hanging on a tween or a key it happens in each of
+ * its iterations.
+ */
 export interface Cue {
   readonly type: "cue";
   readonly id: string;
   readonly name: string;
   readonly tether: Tether;
+  /** A sound of `SOUNDS`; absent for an event without one. */
+  readonly sound?: string;
+  /** 0 to 1; absent means 1. */
+  readonly volume?: number;
+  readonly disabled?: boolean;
 }
 
-/** A short stop of time for all figures, or some. */
+/**
+ * A short stop of time: for all that the study (or the group it stands in) plays, or for some figures.
+ */
 export interface Freeze {
   readonly type: "freeze";
   readonly id: string;
   readonly name: string;
   readonly tether: Tether;
+  /** Frames of the scene's frame rate. */
   readonly frames: number;
   readonly figures?: readonly string[];
+  /** Whether later things move back by as much; absent means they do. */
+  readonly push?: boolean;
+  readonly disabled?: boolean;
 }
 
-/** Added noise that fades. */
+/** Added noise on position and rotation that fades. Without figures the whole scene is shaken. */
 export interface Shake {
   readonly type: "shake";
   readonly id: string;
   readonly name: string;
   readonly tether: Tether;
+  /** ms. */
   readonly duration: number;
+  /** Hertz. */
   readonly frequency: number;
+  /** Most px to each side. */
   readonly amplitude: number;
+  /** Most degrees to each side; absent means none. */
+  readonly turn?: number;
+  /** How it fades away; absent means evenly. */
+  readonly fade?: Curve | CurveReference;
+  /** How much of it is left for people who prefer reduced motion, 0 to 1; absent means nothing. */
+  readonly calm?: number;
   readonly seed: number;
   readonly figures?: readonly string[];
+  readonly disabled?: boolean;
 }
 
 /** A channel computed from another channel. */
@@ -255,10 +321,12 @@ export interface Follower {
   readonly channel: ChannelId;
   readonly source: { readonly figure: string; readonly channel: ChannelId };
   readonly of: "value" | "speed";
+  /** Range of the source: its unit, or its unit per second. Speed is never negative. */
   readonly from: readonly [number, number];
   readonly to: readonly [number, number];
   readonly curve?: Curve | CurveReference;
   readonly clamp?: boolean;
+  /** How much later it follows, ms. */
   readonly lag?: number;
 }
 

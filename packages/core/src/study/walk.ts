@@ -20,6 +20,23 @@ export function* eachTween(items: readonly SequenceItem[]): Generator<Tween> {
   }
 }
 
+/** Everything of a sequence, what is in groups too, each group before its members. */
+export function* eachItem(items: readonly SequenceItem[]): Generator<SequenceItem> {
+  for (const item of items) {
+    yield item;
+    if (item.type === "group") yield* eachItem(item.items);
+  }
+}
+
+/** Finds an item of the sequence by its id, in groups too; undefined if there is none. */
+export function findItem(
+  { sequence }: Pick<Study, "sequence">,
+  id: string,
+): SequenceItem | undefined {
+  for (const item of eachItem(sequence)) if (item.id === id) return item;
+  return undefined;
+}
+
 /** Finds a key by its id; undefined if there is none. */
 export function findKey(study: Study, keyId: string): KeyPlace | undefined {
   for (const tween of eachTween(study.sequence))
@@ -61,8 +78,13 @@ export function curveOfKey(study: Pick<Study, "curves">, key: Key): Curve {
   return curve;
 }
 
-/** How long one pass of a tween lasts, in ms: up to its last key. */
-export function tweenLength(tween: Pick<Tween, "tracks">): number {
+/** How long one pass of a tween lasts, in ms: up to its last key, or the part of it that is played. */
+export function tweenLength(tween: Pick<Tween, "tracks" | "clip">): number {
+  return tween.clip ? Math.max(tween.clip.to - tween.clip.from, 0) : keysLength(tween);
+}
+
+/** When the last key of a tween is, ms of its keys, played or not. */
+export function keysLength(tween: Pick<Tween, "tracks">): number {
   let end = 0;
   for (const track of tween.tracks) end = Math.max(end, track.keys.at(-1)?.time ?? 0);
   return end;

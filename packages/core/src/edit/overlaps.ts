@@ -1,0 +1,153 @@
+import type { Draft } from "immer";
+import { compileStudy, type Motion, stackBeneath } from "../motion/index.ts";
+import {
+  type ChannelId,
+  channelOf,
+  type Key,
+  placeItems,
+  restValue,
+  type Study,
+} from "../study/index.ts";
+import { trimTween } from "./blocks.ts";
+import { type Change, defineEdit } from "./change.ts";
+import { draftTrack } from "./find.ts";
+import { moveItems } from "./items.ts";
+import { splitCurve } from "./splitCurve.ts";
+
+/** Two tweens that drive one channel of one figure at one time. */
+export interface Overlap {
+  readonly figureId: string;
+  readonly channel: ChannelId;
+  /** The one that started later and shows. */
+  readonly winner: string;
+  readonly loser: string;
+  /** From when to when, ms of the study. */
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Shorter than this, ms, is a meeting and no overlap. */
+const LEAST = 0.5;
+
+/**
+ * Where tweens contend for a channel, in their first passes. Relative tracks contend with nothing: they are added.
+ * One entry for each two tweens and channel, with the first of the figures.
+ */
+export function findOverlaps(motion: Motion): Overlap[] {
+  const found = new Map<string, Overlap>();
+  for (const { figure, channel, layers } of motion.driven) {
+    for (let i = 1; i < layers.length; i++) {
+      const winner = layers[i];
+      if (!winner || winner.relative) continue;
+      for (let j = 0; j < i; j++) {
+        const loser = layers[j];
+        if (!loser || loser.relative || loser.tween === winner.tween) continue;
+        const from = Math.max(winner.start, loser.start);
+        const to = Math.min(winner.end, loser.end);
+        if (to - from < LEAST) continue;
+        const name = `${winner.tween.id} ${loser.tween.id} ${channel.id}`;
+        if (!found.has(name))
+          found.set(name, {
+            figureId: figure.id,
+            channel: channel.id,
+            winner: winner.tween.id,
+            loser: loser.tween.id,
+            from,
+            to,
+          });
+      }
+    }
+  }
+  return [...found.values()].sort((a, b) => a.from - b.from);
+}
+
+/** How an overlap can be mended. */
+export type Mend = "trim" | "shift" | "add";
+
+/** The ways in which an overlap can be mended; colors and switches cannot be added. */
+export function mendsOf({ channel }: Overlap): Mend[] {
+  const { kind } = channelOf(channel);
+  return kind === "number" || kind === "angle" ? ["trim", "shift", "add"] : ["trim", "shift"];
+}
+
+/**
+ * Mends an overlap: `trim` lets the earlier one end where the later one starts, `shift` lets the later one start
+ * where the earlier one ends, `add` lets the later one add to the earlier one, from where that is when it starts.
+ */
+export function mendOverlap(study: Study, { overlap, by }: { overlap: Overlap; by: Mend }): Change {
+  if (by === "shift") {
+    const start = placeItems(study).outer(overlap.winner, 0, overlap.figureId);
+    const first = compileStudy(study)
+      .drivenAt(
+        study.figures.findIndex(({ id }) => id === overlap.figureId),
+        overlap.channel,
+      )
+      ?.layers.find(({ tween }) => tween.id === overlap.winner);
+    const lead = (first?.start ?? start) - start;
+    const way = overlap.to - start - lead;
+    return {
+      ...moveItems(study, { ids: [overlap.winner], by: way }),
+      label: "shift the later tween",
+    };
+  }
+  if (by === "add") return addInstead(study, overlap);
+  const loser = [...placeItems(study).byId.values()].find(({ item }) => item.id === overlap.loser);
+  const alone =
+    loser?.item.type === "tween" && loser.item.tracks.length === 1 && !loser.item.stagger;
+  return alone
+    ? trimTween(study, { tweenId: overlap.loser, edge: "end", time: overlap.from })
+    : trimTrack(study, overlap);
+}
+
+/** The later track says what it adds to what is beneath when it starts. */
+const addInstead = defineEdit<Overlap>("add instead of replace", (draft, overlap, study) => {
+  const motion = compileStudy(study);
+  const index = motion.figureIndex(overlap.figureId);
+  const layers = motion.drivenAt(index, overlap.channel)?.layers ?? [];
+  const at = layers.findIndex(({ tween }) => tween.id === overlap.winner);
+  const figure = study.figures[index];
+  const track = draftTrack(draft, overlap.winner, overlap.channel);
+  if (at < 0 || !figure || !track) return;
+  const base = stackBeneath(layers, at, Number(restValue(figure, overlap.channel)));
+  track.mode = "relative";
+  delete track.route;
+  for (const key of track.keys) {
+    if (typeof key.value === "number") key.value -= base;
+    else key.value = 0;
+  }
+});
+
+/** Ends one track of a tween where another begins, the other tracks staying as they are. */
+const trimTrack = defineEdit<Overlap>(
+  "trim tween",
+  (draft, { loser, channel, from, figureId }, study) => {
+    const track = draftTrack(draft, loser, channel);
+    if (!track) return;
+    const at = placeItems(study).within(loser, from, figureId);
+    const after = track.keys.findIndex(({ time }) => time > at);
+    if (after <= 0) return;
+    const [before, next] = [track.keys[after - 1], track.keys[after]] as [Draft<Key>, Draft<Key>];
+    const p = (at - before.time) / (next.time - before.time);
+    const numbers = typeof before.value === "number" && typeof next.value === "number";
+    const layer = compileStudy(study)
+      .drivenAt(
+        study.figures.findIndex(({ id }) => id === figureId),
+        channel,
+      )
+      ?.layers.find(({ tween }) => tween.id === loser);
+    const span = layer?.track.curves[after - 1];
+    if (p > 1e-6 && p < 1 - 1e-6 && numbers && layer && span) {
+      const parts = before.curve && !("shared" in before.curve) && splitCurve(before.curve, p);
+      const [low, high] = [layer.track.values[after - 1], layer.track.values[after]] as [
+        number,
+        number,
+      ];
+      if (parts) before.curve = parts[0] as Draft<typeof before.curve>;
+      track.keys.splice(after, track.keys.length - after, {
+        ...next,
+        time: at,
+        value: low + (high - low) * span.value(p),
+      });
+    } else track.keys.splice(p > 1e-6 ? after + 1 : after);
+  },
+);
