@@ -6,7 +6,8 @@ import { readStudyFile } from "./studyFile.ts";
 export async function check(file: string, streams: Streams): Promise<void> {
   const study = await readStudyFile(file);
   const motion = compileStudy(study);
+  const cues = motion.events(Number.NEGATIVE_INFINITY, motion.duration + 1).length;
   streams.print(
-    `${file}: sound: ${study.figures.length} figures, ${motion.driven.length} channels, ${motion.duration} ms`,
+    `${file}: sound: ${study.figures.length} figures, ${motion.driven.length} channels, ${motion.duration} ms${motion.endless ? " and endless" : ""}, ${cues === 1 ? "1 cue" : `${cues} cues`}`,
   );
 }

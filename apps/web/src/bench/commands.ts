@@ -1,6 +1,6 @@
 import { deleteKeys, keyNear, keysOfFigure, setValueAt, smoothKeys } from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
-import { channelOf, eachTween, resolveStarts, type Study } from "@levitas/core/study";
+import { channelOf, eachTween, placeItems, type Study } from "@levitas/core/study";
 import { printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { say } from "../ui/notices.tsx";
@@ -44,13 +44,14 @@ export function keyTolerance(study: Study): number {
 /** Times of the keys to go between: of the selected channel, else of everything. */
 function keyTimes(bench: Bench): number[] {
   const { study, selection } = bench;
-  const { startOf } = resolveStarts(study);
+  const { outer } = placeItems(study);
   const times = new Set<number>();
   for (const tween of eachTween(study.sequence)) {
     if (selection.figure !== null && !tween.figures.includes(selection.figure)) continue;
     for (const track of tween.tracks) {
       if (selection.channel !== null && track.channel !== selection.channel) continue;
-      for (const key of track.keys) times.add((startOf.get(tween.id) ?? 0) + key.time);
+      for (const key of track.keys)
+        times.add(outer(tween.id, key.time, selection.figure ?? undefined));
     }
   }
   return [...times].sort((a, b) => a - b);

@@ -82,7 +82,7 @@ function SpacePoint({
   /** The way from a place of the figure's own coordinates to the window, at the point's time. */
   const toWindow = (motion: Motion, point: Point) => {
     const figure = motion.figureIndex(figureId);
-    const time = (point.layer?.origin ?? 0) + point.x.time;
+    const time = point.layer?.outer(point.x.time) ?? point.x.time;
     const matrix = parentMatrixAt(motion, figure, time);
     const read = (channel: "pivotX" | "pivotY" | "width" | "height") =>
       motion.valueAt(figure, channel, time);

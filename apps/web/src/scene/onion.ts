@@ -36,8 +36,8 @@ export function onionTimes(
   const times = new Set<number>();
   for (const tween of eachTween(motion.study.sequence)) {
     if (!tween.figures.includes(figure)) continue;
-    const start = motion.startOf.get(tween.id) ?? 0;
-    for (const track of tween.tracks) for (const key of track.keys) times.add(start + key.time);
+    for (const track of tween.tracks)
+      for (const key of track.keys) times.add(motion.placements.outer(tween.id, key.time, figure));
   }
   const sorted = [...times].sort((a, b) => a - b);
   return {

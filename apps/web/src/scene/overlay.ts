@@ -42,10 +42,12 @@ export function spacingOf(motion: Motion, figureIndex: number): Spacing | undefi
   const keys = new Set<number>();
   for (const tween of eachTween(motion.study.sequence)) {
     if (!tween.figures.includes(figure.id)) continue;
-    const start = motion.startOf.get(tween.id) ?? 0;
     for (const track of tween.tracks)
       if (track.channel === "x" || track.channel === "y")
-        for (const key of track.keys) keys.add(Math.round(((start + key.time) * frameRate) / 1000));
+        for (const key of track.keys) {
+          const time = motion.placements.outer(tween.id, key.time, figure.id);
+          keys.add(Math.round((time * frameRate) / 1000));
+        }
   }
   const ownWidth = motion.valueAt(figureIndex, "width", 0);
   const ownHeight = motion.valueAt(figureIndex, "height", 0);

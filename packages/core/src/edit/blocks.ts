@@ -1,9 +1,10 @@
 import type { Draft } from "immer";
 import { HOLD } from "../curve/index.ts";
-import { compileStudy } from "../motion/index.ts";
+import { compileStudy, compileTrack, trackValue } from "../motion/index.ts";
 import {
   channelOf,
   type Figure,
+  type Fill,
   findTween,
   type Key,
   keysLength,
@@ -14,7 +15,7 @@ import {
   type Tween,
   tweenLength,
 } from "../study/index.ts";
-import { printHexColor } from "../value/index.ts";
+import { printHexColor, roundTo } from "../value/index.ts";
 import { defineEdit } from "./change.ts";
 import { draftItems, draftTweens } from "./find.ts";
 import { listHolding } from "./items.ts";
@@ -73,7 +74,7 @@ export function splitProblem(study: Study, tweenId: string, time: number): strin
 /**
  * Cuts a tween in two at a time of the study. Both keep all its keys and play their part, so that nothing changes
  * whatever the curves are; the second hangs on the end of the first. Values taken as found are settled. A
- * relative tween does not hold after the cut: the second one says the whole.
+ * where values are added, the second part adds only what comes after the cut.
  */
 export const splitTween = defineEdit<{ tweenId: string; time: number; newId: () => string }>(
   "split tween",
@@ -94,16 +95,21 @@ export const splitTween = defineEdit<{ tweenId: string; time: number; newId: () 
       tether: tween.stagger
         ? { to: "item", id: tweenId, edge: "start", offset: at - from }
         : { to: "item", id: tweenId, edge: "end", offset: 0 },
-      tracks: withoutFound(study, tween).map((track) => ({
-        ...track,
-        keys: track.keys.map((key) => ({ ...key, id: newId() })),
-      })),
+      tracks: withoutFound(study, tween).map((track) => {
+        const base = heldAt(study, track, at, fill);
+        return {
+          ...track,
+          keys: track.keys.map((key) => ({
+            ...key,
+            id: newId(),
+            ...(typeof key.value === "number" ? { value: key.value - base } : {}),
+          })),
+        };
+      }),
       clip: { from: at, to },
       fill: fill === "both" ? "forwards" : fill === "backwards" ? "none" : fill,
     };
     first.clip = { from, to: at };
-    if (tween.tracks.some(({ mode }) => mode === "relative"))
-      first.fill = fill === "both" || fill === "backwards" ? "backwards" : "none";
     list.splice(index + 1, 0, second as Draft<Tween>);
     // What waited for its end waits for the end of the second part, which is the same.
     for (const item of draftItems(draft.sequence))
@@ -117,6 +123,14 @@ function hangsOnEnd(
   id: string,
 ): tether is Extract<Tether, { to: "item" }> & { edge: "end" } {
   return tether.to === "item" && tether.id === id && tether.edge === "end";
+}
+
+/** What the first part of a relative track goes on adding after the cut; 0 for others. */
+function heldAt(study: Study, track: Track, at: number, fill: Fill): number {
+  const begun = (track.keys[0]?.time ?? 0) <= at;
+  const holds = fill === "forwards" || fill === "both";
+  if (track.mode !== "relative" || !begun || !holds) return 0;
+  return trackValue(compileTrack(track, study.curves), 0, at, 0);
 }
 
 /** The tracks of a tween with what its keys take as found said in values, for its first figure. */
@@ -190,9 +204,17 @@ export function joinProblem(study: Study, ids: readonly string[]): string | unde
 
 /** Whether tweens are the parts of one that was split, and still stand end to end. */
 function areParts(tweens: readonly Tween[], starts: readonly number[]): boolean {
+  // What is added counts from its first key: the parts say it from different places.
   const plain = ({ tracks }: Tween) =>
     JSON.stringify(
-      tracks.map(({ keys, ...rest }) => ({ ...rest, keys: keys.map(({ id, ...key }) => key) })),
+      tracks.map(({ keys, ...rest }) => {
+        const base = rest.mode === "relative" ? Number(keys[0]?.value) : 0;
+        const values = keys.map(({ id, value, ...key }) => ({
+          ...key,
+          value: typeof value === "number" ? roundTo(value - base, 6) : value,
+        }));
+        return { ...rest, keys: values };
+      }),
     );
   return tweens.every((tween, i) => {
     const before = tweens[i - 1];
@@ -218,13 +240,10 @@ export const joinTweens = defineEdit<{ ids: readonly string[] }>(
     const [first, last] = [tweens[0] as Tween, tweens.at(-1) as Tween];
     for (const target of draftTweens(draft.sequence)) {
       if (target.id !== first.id) continue;
-      const holds = last.fill ?? "forwards";
+
       if (areParts(tweens, starts)) {
         setClip(target, clipOf(first).from, clipOf(last).to);
-        if (holds === "forwards" || holds === "both") {
-          if (target.fill === "none") delete target.fill;
-          else if (target.fill === "backwards") target.fill = "both";
-        }
+
         continue;
       }
       target.tracks = joined(tweens, starts) as Draft<Track>[];
@@ -234,7 +253,9 @@ export const joinTweens = defineEdit<{ ids: readonly string[] }>(
       const own = byId.get(item.id);
       const { tether } = item;
       if (!own || tether.to !== "item" || ids.includes(item.id)) continue;
-      const inner = tweens.some(({ id }, i) => tether.id === id && (i > 0 || tether.edge === "end"));
+      const inner = tweens.some(
+        ({ id }, i) => tether.id === id && (i > 0 || tether.edge === "end"),
+      );
       if (!inner) continue;
       // The end of the last one stays an end; other edges are no edges any more.
       if (hangsOnEnd(tether, last.id)) item.tether = { ...tether, id: first.id };

@@ -57,9 +57,9 @@ function sample(): Study {
   });
 }
 const times = (study: Study, channel: "x" | "y" | "rotate" = "x") => {
-  const { startOf } = compileStudy(study);
+  const { placements } = compileStudy(study);
   return tracksOf(study, "pass", channel).flatMap(({ tween: t, track }) =>
-    track.keys.map((each) => (startOf.get(t.id) ?? 0) + each.time),
+    track.keys.map((each) => placements.outer(t.id, each.time)),
   );
 };
 const x = (study: Study, t: number) => compileStudy(study).valueAt(0, "x", t);

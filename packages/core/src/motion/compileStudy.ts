@@ -258,10 +258,15 @@ function plainLayer(tween: Tween, track: CompiledTrack, origin: number): Layer {
     end: origin + (track.times.at(-1) as number),
     relative: isRelative(track),
     fill: tween.fill ?? "forwards",
-    rank: start,
+    rank: rankOf(start),
     outer: (within) => origin + within,
     within: (t) => t - origin,
   };
+}
+
+/** Roundings must not decide who wins: ranks lie on a grid of a millionth of a ms. */
+function rankOf(time: number): number {
+  return Math.round(time * 1e6) / 1e6;
 }
 
 function isRelative({ track, components }: CompiledTrack): boolean {
@@ -300,7 +305,7 @@ function timedLayer(
     end: outerTime(way, last),
     relative: isRelative(track),
     fill: tween.fill ?? "forwards",
-    rank,
+    rank: rankOf(rank),
     time: {
       links,
       repeats,

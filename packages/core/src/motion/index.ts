@@ -43,5 +43,11 @@ export {
   type SpacePiece,
   type Spot,
 } from "./spacePath.ts";
-export { type CompiledTrack, compileSpacePath, trackValue, trackVelocity } from "./track.ts";
+export {
+  type CompiledTrack,
+  compileSpacePath,
+  compileTrack,
+  trackValue,
+  trackVelocity,
+} from "./track.ts";
 export { linearTwin } from "./twin.ts";

@@ -17,11 +17,11 @@ import {
   type Study,
   seededRandom,
 } from "../study/index.ts";
-import { anySequence } from "../testing/index.ts";
+import { ALL_KINDS, anySequence } from "../testing/index.ts";
 import { compileStudy, type Motion } from "./index.ts";
 
 /** Laws that hold for every sequence; the seed of a failing one is its counterexample. */
-const RUNS = { numRuns: process.env.LEVITAS_FULL ? 2000 : 150, endOnFailure: true };
+const RUNS = { numRuns: process.env.LEVITAS_FULL ? 1000 : 150, endOnFailure: true };
 const seeds = fc.integer({ min: 0, max: 2 ** 31 - 1 });
 
 const pose = (motion: Motion, t: number) => motion.at(t, new Float64Array(motion.slotCount));
@@ -137,7 +137,8 @@ describe("any sequence", () => {
     let split = 0;
     fc.assert(
       fc.property(seeds, fc.double({ min: 0.05, max: 0.95, noNaN: true }), (seed, share) => {
-        const study = anySequence(seed);
+        // What is cut off has not begun when a freeze of other figures comes, and moves back with it.
+        const study = anySequence(seed, { ...ALL_KINDS, chosenFreezes: false });
         const motion = compileStudy(study);
         const at = times(seed, Math.min(motion.duration, 20_000));
         let id = 0;

@@ -17,6 +17,8 @@ export interface SequenceKinds {
   readonly repeats?: boolean;
   readonly rates?: boolean;
   readonly freezes?: boolean;
+  /** Freezes of some figures only, which move back what has not begun. */
+  readonly chosenFreezes?: boolean;
   readonly staggers?: boolean;
   readonly relative?: boolean;
   readonly cues?: boolean;
@@ -24,10 +26,11 @@ export interface SequenceKinds {
   readonly tethers?: boolean;
 }
 
-const ALL: SequenceKinds = {
+export const ALL_KINDS: SequenceKinds = {
   repeats: true,
   rates: true,
   freezes: true,
+  chosenFreezes: true,
   staggers: true,
   relative: true,
   cues: true,
@@ -44,7 +47,7 @@ const CURVES: readonly Curve[] = [
 ];
 
 /** A study of five lane chips with a sequence drawn by a seed: groups in groups, two or three levels deep. */
-export function anySequence(seed: number, kinds: SequenceKinds = ALL): Study {
+export function anySequence(seed: number, kinds: SequenceKinds = ALL_KINDS): Study {
   const random = seededRandom(seed);
   const upTo = (n: number) => Math.floor(random() * n);
   const one = <T>(list: readonly T[]): T => list[upTo(list.length)] as T;
@@ -109,7 +112,7 @@ export function anySequence(seed: number, kinds: SequenceKinds = ALL): Study {
         ...base,
         type: "freeze",
         frames: 1 + upTo(12),
-        ...(chance(0.3) ? { figures: [one(chips)] } : {}),
+        ...(kinds.chosenFreezes && chance(0.3) ? { figures: [one(chips)] } : {}),
         ...(chance(0.3) ? { push: false } : {}),
       };
     const staggered = kinds.staggers && chance(0.3);

@@ -1,6 +1,6 @@
 import { LINEAR } from "@levitas/core/curve";
 import { reshapeSpan } from "@levitas/core/edit";
-import { layerColorAt, trackValue } from "@levitas/core/motion";
+import { layerColorAt, layerValue } from "@levitas/core/motion";
 import { CurveDesk } from "../../curve/desk/desk.ts";
 import { valueLabel } from "../labels.ts";
 import type { Bench } from "../model/bench.ts";
@@ -45,7 +45,7 @@ export function createSpanDesk(bench: Bench): CurveDesk {
       const real =
         span.channel.kind === "color"
           ? layerColorAt(at.layer, time)
-          : valueLabel(span.channel, trackValue(at.layer.track, at.layer.origin, time, 0));
+          : valueLabel(span.channel, layerValue(at.layer, time, 0));
       return `${span.channel.label} ${real}`;
     },
   });

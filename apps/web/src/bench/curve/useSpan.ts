@@ -63,5 +63,5 @@ export function spanTimes(
   const from = layer.track.times[span.index];
   const to = layer.track.times[span.index + 1];
   if (from === undefined || to === undefined) return undefined;
-  return { layer, start: layer.origin + from, length: to - from };
+  return { layer, start: layer.outer(from), length: layer.outer(to) - layer.outer(from) };
 }

@@ -39,7 +39,6 @@ function Handoff({ close }: { close: () => void }): ReactNode {
   const bench = useBench();
   const [css] = HANDOFF_FORMATS;
   const text = useMemo(() => css?.write(study) ?? "", [css, study]);
-  const { unplayed } = bench.motion;
   const file = study.name.replace(/[^\w-]+/g, "-").toLowerCase();
   return (
     <>
@@ -52,11 +51,6 @@ function Handoff({ close }: { close: () => void }): ReactNode {
           </IconButton>
         </span>
       </div>
-      {unplayed.length > 0 ? (
-        <p role="note" className="border-b border-rule bg-marigold-pale px-4 py-2 text-[12.5px]">
-          {unplayed.map((fault) => fault.message).join(" ")}
-        </p>
-      ) : null}
       <textarea
         readOnly
         aria-label="CSS of the study"

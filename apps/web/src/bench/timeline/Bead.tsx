@@ -33,13 +33,14 @@ export function Bead({
   useFrame(({ motion, study }) => {
     const found = keyAt(study, tween.id, track.channel, index);
     if (!found || !group.current) return;
-    const time = (motion.startOf.get(tween.id) ?? 0) + found.key.time;
+    const time = motion.placements.outer(tween.id, found.key.time, figure.id);
     // By coordinates: a transform for each bead would be a layer for each.
     const x = bench.view.toX(time);
     writeAttributes(group.current.children[0], { x: (x - 7).toFixed(1) });
     writeAttributes(group.current.children[1], { x: (x - 3.5).toFixed(1) });
   });
-  const keyTime = () => (bench.motion.startOf.get(tween.id) ?? 0) + (track.keys[index]?.time ?? 0);
+  const keyTime = () =>
+    bench.motion.placements.outer(tween.id, track.keys[index]?.time ?? 0, figure.id);
   const select = (add: boolean) => chooseKey(bench, { figure, track, index }, add);
   const bind = useDragSession<KeyDrag>({
     start: () => {
@@ -66,9 +67,8 @@ export function Bead({
     const frame = 1000 / bench.study.scene.frameRate;
     const by = event.shiftKey ? 10 * frame : event.altKey ? 1 : frame;
     const { keys } = bench.selection;
-    if (keys.includes(id) && keys.length > 1)
-      bench.perform(moveKeys, { keyIds: keys, time: way * by });
-    else bench.perform(moveKey, { keyId: id, time: keyTime() + way * by });
+    const keyIds = keys.includes(id) && keys.length > 1 ? keys : [id];
+    bench.perform(moveKeys, { keyIds, time: way * by });
   };
   const hue = HUE[figure.hue];
   const time = Math.round(keyTime());

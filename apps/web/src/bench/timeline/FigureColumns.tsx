@@ -25,14 +25,13 @@ interface Column {
 /** The keys of a figure by the time they stand at: those within half a frame are one column. */
 export function columnsOf(
   bars: readonly LaneBar[],
-  startOf: ReadonlyMap<string, number>,
+  timeOf: (tweenId: string, within: number) => number,
   frameRate: number,
 ): Column[] {
   const found = new Map<number, { keyIds: string[]; tweenId: string; time: number }>();
   for (const { tween, track } of bars) {
-    const start = startOf.get(tween.id) ?? 0;
     for (const { id, time } of track.keys) {
-      const frame = Math.round(((start + time) * frameRate) / 1000);
+      const frame = Math.round((timeOf(tween.id, time) * frameRate) / 1000);
       const column = found.get(frame);
       if (column) column.keyIds.push(id);
       else found.set(frame, { keyIds: [id], tweenId: tween.id, time });
@@ -65,8 +64,13 @@ export function FigureColumns({
   const drawn = useRef("");
   const ground = useKeyBox();
   const columns = useMemo(
-    () => columnsOf(bars, bench.motion.startOf, frameRate),
-    [bench, bars, frameRate],
+    () =>
+      columnsOf(
+        bars,
+        (id, within) => bench.motion.placements.outer(id, within, figure.id),
+        frameRate,
+      ),
+    [bench, bars, frameRate, figure.id],
   );
   const keyIds = useMemo(() => columns.flatMap((column) => column.keyIds), [columns]);
   const selected = useBenchState(({ selection }) => selection.keys);
@@ -81,7 +85,7 @@ export function FigureColumns({
     let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
     const timeOf = timesNow(study, columns);
     columns.forEach((column, i) => {
-      const time = (motion.startOf.get(column.tweenId) ?? 0) + (timeOf[i] ?? column.time);
+      const time = motion.placements.outer(column.tweenId, timeOf[i] ?? column.time, figure.id);
       [low, high] = [Math.min(low, time), Math.max(high, time)];
       const x = bench.view.toX(time);
       const [, hit, mark] = group.current?.children[i]?.children ?? [];
@@ -106,7 +110,7 @@ export function FigureColumns({
       const column = columns[Number(target.getAttribute("data-column"))];
       if (!column) return undefined;
       choose(column, false);
-      const from = (bench.motion.startOf.get(column.tweenId) ?? 0) + column.time;
+      const from = bench.motion.placements.outer(column.tweenId, column.time, figure.id);
       return beginKeyDrag(bench, column.keyIds, from);
     },
     move: (session, point) => {

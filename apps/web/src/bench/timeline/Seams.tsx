@@ -42,7 +42,9 @@ export function Seams({
       const index = track.keys.findIndex((key) => key.id === id);
       const found = keyAt(study, tween.id, track.channel, index);
       if (!found) return;
-      const x = bench.view.toX((motion.startOf.get(tween.id) ?? 0) + found.key.time).toFixed(1);
+      const x = bench.view
+        .toX(motion.placements.outer(tween.id, found.key.time, figure.id))
+        .toFixed(1);
       writeAttributes(group.current?.children[i], {
         d: `M${Number(x) - 5} ${BAR.bottom + 4}L${x} ${BAR.bottom}L${Number(x) + 5} ${BAR.bottom + 4}`,
       });

@@ -27,7 +27,7 @@ export function StretchGrip({
   hold: (element: SVGPathElement | null) => void;
 }): ReactNode {
   const bench = useBench();
-  const startNow = () => bench.motion.startOf.get(tween.id) ?? 0;
+  const startNow = () => bench.motion.placements.startOf(tween.id);
   const bind = useDragSession<Session>({
     start: () => ({
       gesture: bench.begin(),

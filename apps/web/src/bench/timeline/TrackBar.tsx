@@ -86,16 +86,16 @@ export function TrackBar({
     const index = track.keys.findIndex((key) => key.id === span);
     const times = layer.track.times;
     if (spanMark.current && index >= 0 && index + 1 < times.length) {
-      const left = view.toX(layer.origin + (times[index] as number));
-      const right = view.toX(layer.origin + (times[index + 1] as number));
+      const left = view.toX(layer.outer(times[index] as number));
+      const right = view.toX(layer.outer(times[index + 1] as number));
       writeAttributes(spanMark.current, { x: left, width: Math.max(right - left, 1) });
     }
   });
 
   const spanAtX = (x: number): Key | undefined => {
     const box = group.current?.ownerSVGElement?.getBoundingClientRect();
-    const start = bench.motion.startOf.get(tween.id) ?? 0;
-    const local = bench.view.toTime(x - (box?.left ?? 0)) - start;
+    const time = bench.view.toTime(x - (box?.left ?? 0));
+    const local = bench.motion.placements.within(tween.id, time, figure.id);
     return (
       track.keys.slice(0, -1).findLast((key) => key.time <= local) ??
       (track.keys.length > 1 ? track.keys[0] : undefined)
@@ -104,7 +104,7 @@ export function TrackBar({
   const bind = useDragSession<Session>({
     start: () => ({
       gesture: bench.begin(),
-      start: bench.motion.startOf.get(tween.id) ?? 0,
+      start: bench.motion.placements.startOf(tween.id),
       targets: snapTargets(bench.study, { tween: tween.id }),
     }),
     move: ({ gesture, start, targets }, { dx, x, y, free }) => {

@@ -92,11 +92,11 @@ describe("the lines of the timeline", () => {
 
   it("gather a figure's keys to columns by their frame", () => {
     const [rope] = timelineRows(study);
-    const starts = new Map([
+    const starts = new Map<string, number>([
       ["pull", 100],
       ["slack", 151],
     ]);
-    const columns = columnsOf(rope?.bars ?? [], starts, 60);
+    const columns = columnsOf(rope?.bars ?? [], (id, within) => (starts.get(id) ?? 0) + within, 60);
     // The key of the slack is within half a frame of the last one of the pull.
     expect(columns.map(({ keyIds }) => keyIds)).toEqual([
       ["o", "a"],

@@ -1,5 +1,5 @@
 import { nearestFrame } from "@levitas/core/motion";
-import { eachTween, resolveStarts, type Study } from "@levitas/core/study";
+import { eachTween, placeItems, type Study } from "@levitas/core/study";
 
 /** How near, in px, something must be to be snapped to. */
 const REACH = 6;
@@ -15,14 +15,14 @@ export function snapTargets(
   study: Study,
   except: { tween?: string; key?: string; keys?: ReadonlySet<string> },
 ): number[] {
-  const { startOf } = resolveStarts(study);
+  const { outer } = placeItems(study);
   const times = study.markers.map((marker) => marker.time);
   for (const tween of eachTween(study.sequence)) {
     if (tween.id === except.tween) continue;
-    const start = startOf.get(tween.id) ?? 0;
     for (const track of tween.tracks)
       for (const key of track.keys)
-        if (key.id !== except.key && !except.keys?.has(key.id)) times.push(start + key.time);
+        if (key.id !== except.key && !except.keys?.has(key.id))
+          times.push(outer(tween.id, key.time));
   }
   return times;
 }

@@ -37,11 +37,12 @@ export function GraphBead({
     const layer = findLayer(motion, figure.id, channel, tween.id);
     const found = keyAt(study, tween.id, channel.id, index);
     if (!layer || !found) return;
-    const x = bench.view.toX(layer.origin + found.key.time);
+    const x = bench.view.toX(layer.outer(found.key.time));
     const y = view.toY(reachedValue(layer, index));
     writeAttributes(bead.current, { x: (x - 4).toFixed(1), y: (y - 6.5).toFixed(1) });
   });
-  const keyTime = () => (bench.motion.startOf.get(tween.id) ?? 0) + (track.keys[index]?.time ?? 0);
+  const keyTime = () =>
+    bench.motion.placements.outer(tween.id, track.keys[index]?.time ?? 0, figure.id);
   const value = track.keys[index]?.value;
   const select = (add: boolean) => chooseKey(bench, { figure, track, index }, add);
   const grid = channel.drag > 0 ? channel.drag : 1;

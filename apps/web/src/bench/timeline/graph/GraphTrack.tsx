@@ -1,5 +1,5 @@
 import { addKey } from "@levitas/core/edit";
-import { nearestFrame, trackValue } from "@levitas/core/motion";
+import { layerValue, nearestFrame } from "@levitas/core/motion";
 import type { ChannelDefinition, Figure } from "@levitas/core/study";
 import { nanoid } from "nanoid";
 import { type ReactNode, useRef } from "react";
@@ -61,7 +61,7 @@ export function GraphTrack({
         figureId: figure.id,
         channel: channel.id,
         time,
-        value: trackValue(layer.track, layer.origin, time, 0),
+        value: layerValue(layer, time, 0),
         keyId,
         tweenId: nanoid(8),
       },
@@ -70,7 +70,7 @@ export function GraphTrack({
     say(`Set a key at ${Math.round(time)} ms.`);
   };
   const choose = (clientX: number) => {
-    const local = timeAt(clientX) - (bench.motion.startOf.get(tween.id) ?? 0);
+    const local = bench.motion.placements.within(tween.id, timeAt(clientX), figure.id);
     const key = track.keys.slice(0, -1).findLast(({ time }) => time <= local) ?? track.keys[0];
     bench.select({
       figure: figure.id,

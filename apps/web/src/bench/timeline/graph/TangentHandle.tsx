@@ -56,7 +56,7 @@ export function TangentHandle({
     const tangents = layer && spanTangents(layer, index, study);
     if (!layer || !found || !tangents) return;
     const { time, value } = tangents[side];
-    const key = { time: layer.origin + found.key.time, value: reachedValue(layer, at) };
+    const key = { time: layer.outer(found.key.time), value: reachedValue(layer, at) };
     const x = bench.view.toX(key.time + time).toFixed(1);
     const y = view.toY(key.value + value).toFixed(1);
     writeAttributes(knob.current, { cx: x, cy: y });
