@@ -52,3 +52,38 @@ export function harbour({ figures, channels, keys }) {
     })),
   };
 }
+
+/**
+ * A long sequence: so many tweens in chains of tethers `deep` long, the first of which carries `carried` of them,
+ * in groups of ten chains. Each figure has ten tweens after each other.
+ */
+export function rope({ tweens, deep, carried }) {
+  const study = harbour({ figures: Math.ceil(tweens / 10), channels: 2, keys: 3 });
+  const items = Array.from({ length: tweens }, (_, i) => {
+    const figure = study.figures[i % study.figures.length].id;
+    const place = i % deep;
+    // The first of each chain hangs on the very first tween, as far as that carries.
+    const tether =
+      place > 0
+        ? { to: "item", id: `pull-${i - 1}`, edge: "end", offset: 20 }
+        : i > 0 && i < carried
+          ? { to: "item", id: "pull-0", edge: "start", offset: 10 * i }
+          : { to: "start", offset: i };
+    const keys = (channel) =>
+      [0, 150, 300].map((time, k) => ({
+        id: `pull-${i}-${channel}-${k}`,
+        time,
+        value: ((i * 7 + k * 31) % 90) + k,
+        curve: { kind: "keyword", name: "ease-in-out" },
+      }));
+    return {
+      type: "tween",
+      id: `pull-${i}`,
+      name: `Pull ${i}`,
+      tether,
+      figures: [figure],
+      tracks: ["x", "y"].map((channel) => ({ channel, keys: keys(channel) })),
+    };
+  });
+  return { ...study, name: "Rope", sequence: items };
+}

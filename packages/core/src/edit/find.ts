@@ -17,6 +17,40 @@ export function* draftItems(items: Draft<SequenceItem>[]): Generator<Draft<Seque
   }
 }
 
+const knownWays = new WeakMap<readonly SequenceItem[], ReadonlyMap<string, readonly number[]>>();
+
+/** The ways to the items of a sequence, by indices; made once for each state of it. */
+function waysIn(sequence: readonly SequenceItem[]): ReadonlyMap<string, readonly number[]> {
+  let ways = knownWays.get(sequence);
+  if (!ways) {
+    const found = new Map<string, readonly number[]>();
+    const enter = (items: readonly SequenceItem[], way: readonly number[]) =>
+      items.forEach((item, i) => {
+        found.set(item.id, [...way, i]);
+        if (item.type === "group") enter(item.items, [...way, i]);
+      });
+    enter(sequence, []);
+    ways = found;
+    knownWays.set(sequence, ways);
+  }
+  return ways;
+}
+
+/**
+ * Finds an item in a draft to whose sequence nothing was added and from which nothing was taken yet. It is looked
+ * for in the study beneath, so that only what is touched gets a stand-in.
+ */
+export function draftItem(draft: Draft<Study>, id: string): Draft<SequenceItem> | undefined {
+  const way = waysIn((original(draft) ?? draft).sequence as SequenceItem[]).get(id);
+  let items: Draft<SequenceItem>[] = draft.sequence;
+  let found: Draft<SequenceItem> | undefined;
+  for (const index of way ?? []) {
+    found = items[index];
+    if (found?.type === "group") items = found.items;
+  }
+  return found;
+}
+
 /** Every tween of a draft, those in groups too. */
 export function* draftTweens(items: Draft<SequenceItem>[]): Generator<Draft<Tween>> {
   for (const item of items) {

@@ -1,8 +1,8 @@
 import type { Draft } from "immer";
 import {
   type Cue,
-  eachTween,
   type Freeze,
+  findKey,
   type Group,
   type Marker,
   type Placed,
@@ -14,7 +14,7 @@ import {
   type Tween,
 } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
-import { draftItems } from "./find.ts";
+import { draftItem, draftItems } from "./find.ts";
 import { removeItems } from "./removeItems.ts";
 
 /** What an item can hang on. */
@@ -33,11 +33,6 @@ export type ItemFields = Partial<
     Omit<Shake, "type" | "id" | "tether">
 >;
 
-/** The items of a draft by their ids. */
-function draftById(draft: Draft<Study>): Map<string, Draft<SequenceItem>> {
-  return new Map([...draftItems(draft.sequence)].map((item) => [item.id, item]));
-}
-
 /**
  * Of some items those that have to be moved for all to move: not what stands in a group among them, and not what
  * hangs on one of them, since these are carried along.
@@ -45,9 +40,6 @@ function draftById(draft: Draft<Study>): Map<string, Draft<SequenceItem>> {
 export function leadersOf(study: Study, ids: readonly string[]): Placed[] {
   const { byId } = placeItems(study);
   const chosen = new Set(ids);
-  const tweenOfKey = new Map<string, string>();
-  for (const tween of eachTween(study.sequence))
-    for (const { keys } of tween.tracks) for (const { id } of keys) tweenOfKey.set(id, tween.id);
   const isCarried = (placed: Placed): boolean => {
     // Along tethers and groups; bounded, since tethers may run in a circle.
     const seen = new Set<string>();
@@ -60,7 +52,7 @@ export function leadersOf(study: Study, ids: readonly string[]): Placed[] {
         tether.to === "item"
           ? tether.id
           : tether.to === "key"
-            ? tweenOfKey.get(tether.id)
+            ? findKey(study, tether.id)?.tween.id
             : undefined;
       for (const id of [anchor, at.level.group?.item.id]) {
         const next = id === undefined ? undefined : byId.get(id);
@@ -88,9 +80,8 @@ export const moveItems = defineEdit<{ ids: readonly string[]; by: number }>(
     const leaders = leadersOf(study, ids);
     let way = by;
     for (const { item } of leaders) way = Math.max(way, Math.min(-startOf(item.id), 0));
-    const items = draftById(draft);
     for (const { item } of leaders) {
-      const target = items.get(item.id);
+      const target = draftItem(draft, item.id);
       const start = startOf(item.id);
       if (target) target.tether.offset += within(item.id, start + way) - within(item.id, start);
     }
@@ -123,7 +114,7 @@ export function tetherLoop(study: Study, id: string, anchor: Anchor): string[] {
 export const hangItem = defineEdit<{ id: string; anchor: Anchor; offset?: number }>(
   "hang elsewhere",
   (draft, { id, anchor, offset }, study) => {
-    const target = draftById(draft).get(id);
+    const target = draftItem(draft, id);
     const placed = placeItems(study).byId.get(id);
     if (!target || !placed) return;
     const there = placeItems(withTether(study, id, { ...anchor, offset: 0 }));
@@ -138,9 +129,8 @@ export const looseItems = defineEdit<{ ids: readonly string[] }>(
   "cut tethers",
   (draft, { ids }, study) => {
     const { byId } = placeItems(study);
-    const items = draftById(draft);
     for (const id of ids) {
-      const target = items.get(id);
+      const target = draftItem(draft, id);
       if (target) target.tether = { to: "start", offset: byId.get(id)?.start ?? 0 };
     }
   },
@@ -150,9 +140,8 @@ export const looseItems = defineEdit<{ ids: readonly string[] }>(
 export const setItems = defineEdit<{ ids: readonly string[]; set: ItemFields }>(
   "change",
   (draft, { ids, set }) => {
-    const items = draftById(draft);
     for (const id of ids) {
-      const target = items.get(id) as unknown as Record<string, unknown> | undefined;
+      const target = draftItem(draft, id) as unknown as Record<string, unknown> | undefined;
       if (!target) continue;
       for (const [name, value] of Object.entries(set)) {
         if (value === undefined) delete target[name];
@@ -166,7 +155,7 @@ export const setItems = defineEdit<{ ids: readonly string[]; set: ItemFields }>(
 export const addItem = defineEdit<{ item: SequenceItem; group?: string }>(
   "add",
   (draft, { item, group }) => {
-    const inside = group === undefined ? undefined : draftById(draft).get(group);
+    const inside = group === undefined ? undefined : draftItem(draft, group);
     const list = inside?.type === "group" ? inside.items : draft.sequence;
     list.push(item as Draft<SequenceItem>);
   },

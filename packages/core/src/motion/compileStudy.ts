@@ -456,9 +456,28 @@ function collectChannels(
   }
   for (const [slot, layers] of stacks) {
     const place = (places[slot] as number) - 1;
-    driven[place] = settled(driven[place] as DrivenChannel, layers);
+    driven[place] = stacked(driven[place] as DrivenChannel, layers);
   }
   return driven;
+}
+
+/** Channels of several layers by the first of them: an edit leaves most stacks as they were. */
+const knownStacks = new WeakMap<Layer, { open: readonly Layer[]; channel: DrivenChannel }>();
+
+function stacked(channel: DrivenChannel, open: readonly Layer[]): DrivenChannel {
+  const [first] = open;
+  const known = first && knownStacks.get(first);
+  if (
+    known &&
+    known.channel.slot === channel.slot &&
+    known.channel.figure === channel.figure &&
+    known.open.length === open.length &&
+    known.open.every((layer, i) => layer === open[i])
+  )
+    return known.channel;
+  const made = settled(channel, open);
+  if (first) knownStacks.set(first, { open, channel: made });
+  return made;
 }
 
 /** What the channel has beneath a layer when it starts, put in place of its found values. */

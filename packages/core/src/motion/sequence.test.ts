@@ -13,7 +13,6 @@ import {
   eachTween,
   type Group,
   placeItems,
-  type SequenceItem,
   type Study,
   seededRandom,
 } from "../study/index.ts";
