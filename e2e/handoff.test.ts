@@ -7,9 +7,11 @@ import { channelOf, clampShown, type Figure, type Study } from "@levitas/core/st
 import type { Browser, Page } from "puppeteer-core";
 import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
 import { launchBrowser } from "./harness/browser.ts";
+import { choreography, restlessStudy } from "./harness/choreography.ts";
 
 const DEMO = resolve(import.meta.dirname, "../demo");
-const TIMES = 40;
+/** Times at which a study is looked at until its end; as many again go on into what is endless. */
+const TIMES = 60;
 
 const demos: [string, Study][] = readdirSync(DEMO)
   .filter((file) => /^\d+-.*\.json$/.test(file))
@@ -118,6 +120,8 @@ describe("the CSS hand-off in a real browser", () => {
   const awkward: [string, Study][] = [
     ["an awkward study", awkwardStudy()],
     ["a study in depth", deepStudy()],
+    ["repeats, staggers and groups", choreography()],
+    ["loops, freezes, shakes and followers", restlessStudy()],
   ];
   it.each([...demos, ...awkward])("shows what motion.at says: %s", async (_, study) => {
     const motion = compileStudy(study);
@@ -128,7 +132,8 @@ describe("the CSS hand-off in a real browser", () => {
     const switches: string[] = [];
     // Between jumps: at the very moment of one, a rounding decides which side is seen.
     const times = Array.from({ length: TIMES }, (_, i) => (motion.duration * (i + 0.37)) / TIMES);
-    for (const time of [0, ...times, motion.duration, motion.duration + 500]) {
+    const beyond = motion.endless ? times.map((time) => motion.duration + time * 2.31) : [];
+    for (const time of [0, ...times, motion.duration, motion.duration + 500, ...beyond]) {
       const shown = await shownAt(page, time);
       motion.at(time, poses);
       study.figures.forEach((figure, i) => {

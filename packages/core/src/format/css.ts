@@ -1,19 +1,24 @@
 import { LINEAR, sameCurve } from "../curve/index.ts";
 import {
   type CompiledTrack,
+  commonLoop,
   compileStudy,
-  type DrivenChannel,
   type Layer,
+  loopsOf,
+  type Motion,
   stackBeneath,
 } from "../motion/index.ts";
 import {
   type ChannelId,
   channelOf,
+  clampShown,
   type Figure,
+  type Passes,
   PERSPECTIVE,
   restValue,
   type Study,
 } from "../study/index.ts";
+import { bake, marksOf } from "./bake.ts";
 import { faceCss } from "./cssFaces.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
 import { classNames, cssCurve, cssNumber } from "./cssText.ts";
@@ -32,6 +37,8 @@ interface CssAnimation {
   readonly duration: number;
   readonly delay: number;
   readonly fill: string;
+  /** As CSS writes it, with a space before it; empty for once and forwards. */
+  readonly passes: string;
 }
 
 /** Two keys at one time cannot share an offset in CSS; the earlier one moves this much back, in %. */
@@ -48,31 +55,66 @@ const HAIR = 0.0001;
  */
 export function handoffCss(study: Study): CssHandoff {
   const motion = compileStudy(study);
+  const calm = motion.shakes.length > 0 ? compileStudy(study, { calm: true }) : undefined;
   const names = classNames(study.figures.map((figure) => figure.name));
   const classOf = Object.fromEntries(study.figures.map((f, i) => [f.id, names[i] as string]));
   const scene: CssScene = { perspective: study.scene.perspective ?? PERSPECTIVE };
   const blocks = [
     `/* ${study.name.replaceAll("*/", "")}: ${cssNumber(motion.duration)} ms. */`,
     ...study.figures.map((figure, i) => {
-      const driven = motion.driven.filter((channel) => channel.figureIndex === i);
       const parent = study.figures.find((each) => each.id === figure.parent);
       const inside = parent && `.${classOf[parent.id]}${parent.look.back ? " > .front" : ""}`;
       return [
-        figureCss(figure, names[i] as string, driven, inside, scene),
+        figureCss(motion, figure, names[i] as string, inside, scene),
         ...faceCss(motion, i, names[i] as string),
       ].join("\n\n");
     }),
+    ...(calm ? calmCss(calm, motion, names, scene) : []),
+    ...cueNotes(motion),
   ];
   return { text: `${blocks.join("\n\n")}\n`, classOf };
 }
 
+/** Shaken figures once more, for people who prefer reduced motion. */
+function calmCss(
+  calm: Motion,
+  motion: Motion,
+  names: readonly string[],
+  scene: CssScene,
+): string[] {
+  const rules = motion.study.figures.flatMap((figure, i) => {
+    if (!CSS_PROPERTIES.some(({ channels }) => channels.some((id) => isShaken(motion, i, id))))
+      return [];
+    const name = names[i] as string;
+    return figureCss(calm, figure, name, undefined, scene, `${name}-calm`)
+      .split("\n")
+      .map((line) => `  ${line}`.trimEnd());
+  });
+  if (rules.length === 0) return [];
+  return [`@media (prefers-reduced-motion: reduce) {\n${rules.join("\n")}\n}`];
+}
+
+/** What CSS cannot do: the cues, as a note with their times. */
+function cueNotes(motion: Motion): string[] {
+  const events = motion.events(Number.NEGATIVE_INFINITY, motion.duration + HAIR);
+  if (events.length === 0) return [];
+  const lines = events.map(
+    ({ time, cue }) =>
+      `   ${cssNumber(time)} ms: ${cue.name.replaceAll("*/", "")}${cue.sound ? ` (${cue.sound})` : ""}`,
+  );
+  return [`/* Cues, which CSS cannot play; hand them off as JavaScript:\n${lines.join("\n")} */`];
+}
+
 function figureCss(
+  motion: Motion,
   figure: Figure,
   name: string,
-  driven: readonly DrivenChannel[],
   inside: string | undefined,
   scene: CssScene,
+  /** What its animations are called after. */
+  prefix = name,
 ): string {
+  const index = motion.figureIndex(figure.id);
   const declarations = ["position: absolute;", "left: 0;", "top: 0;"];
   const registered: string[] = [];
   const animations: CssAnimation[] = [];
@@ -80,11 +122,13 @@ function figureCss(
     const channels = property.channels.map((id) => ({
       id,
       rest: restValue(figure, id),
-      layers: driven.find((each) => each.channel.id === id)?.layers ?? [],
+      layers: motion.drivenAt(index, id)?.layers ?? [],
     }));
-    const written = isJoined(channels)
-      ? joined(property, channels, name, scene)
-      : apart(property, channels, name, scene);
+    const written = property.channels.some((id) => needsBaking(motion, index, id))
+      ? baked(motion, index, property, prefix, scene)
+      : isJoined(channels)
+        ? joined(property, channels, prefix, scene)
+        : apart(property, channels, prefix, scene);
     declarations.push(...written.declarations);
     registered.push(...written.registered);
     animations.push(...written.animations);
@@ -93,8 +137,8 @@ function figureCss(
     declarations.push(
       `animation:\n    ${animations
         .map(
-          ({ name: id, duration, delay, fill }) =>
-            `${id} ${cssNumber(duration)}ms linear ${cssNumber(delay)}ms ${fill}`,
+          ({ name: id, duration, delay, fill, passes }) =>
+            `${id} ${cssNumber(duration)}ms linear ${cssNumber(delay)}ms${passes} ${fill}`,
         )
         .join(",\n    ")};`,
     );
@@ -103,6 +147,112 @@ function figureCss(
     (animation) => `@keyframes ${animation.name} {\n  ${animation.frames.join("\n  ")}\n}`,
   );
   return [...registered, rule, ...frames].join("\n\n");
+}
+
+/** Whether CSS has no words for what moves a channel, so that it has to be sampled. */
+function needsBaking(motion: Motion, index: number, id: ChannelId): boolean {
+  const slot = motion.slot(index, id);
+  if (motion.followers.some((each) => each.slot === slot) || isShaken(motion, index, id))
+    return true;
+  const layers = motion.drivenAt(index, id)?.layers ?? [];
+  const timed = layers.filter(({ time }) => time !== undefined);
+  if (timed.length === 0) return false;
+  return timed.some((layer) => !simplePasses(layer)) || layers.some(({ relative }) => relative);
+}
+
+/** The passes of a layer that CSS can say: its tween's own, without pauses, and nothing else before it. */
+function simplePasses({ time, tween }: Layer): Passes | undefined {
+  const [play, rest] = time?.links ?? [];
+  if (!time || tween.clip || time.links.length !== 2 || play?.kind !== "play") return undefined;
+  if (!play.passes || play.rate !== 1 || rest?.kind !== "play" || rest.rate !== 1) return undefined;
+  const { pause, iterations, length } = play.passes;
+  return pause === 0 && iterations > 0 && length > 0 ? play.passes : undefined;
+}
+
+/** Whether a shake moves a channel. */
+function isShaken(motion: Motion, index: number, id: ChannelId): boolean {
+  if (id !== "x" && id !== "y" && id !== "rotate") return false;
+  const outermost = motion.study.figures[index]?.parent === null;
+  return (
+    motion.study.sequence.length > 0 &&
+    motion.shakes.some(({ figures }) => (figures ? figures.includes(index) : outermost))
+  );
+}
+
+/** A property as it is over time, in straight pieces: once up to where all that ends is over, then its loop. */
+function baked(
+  motion: Motion,
+  index: number,
+  property: CssProperty,
+  name: string,
+  scene: CssScene,
+): Written {
+  const isColor = property.channels[0] === "color";
+  const poses = new Float64Array(isColor ? motion.slotCount : 0);
+  const read = (t: number, out: number[]) => {
+    if (isColor) {
+      motion.at(t, poses);
+      const slot = motion.slot(index, "color");
+      for (let c = 0; c < 4; c++) out[c] = poses[slot + c] as number;
+    } else
+      property.channels.forEach((id, c) => {
+        out[c] = clampShown(channelOf(id), motion.valueAt(index, id, t));
+      });
+  };
+  const write = (values: readonly number[]) =>
+    isColor
+      ? rgbText(values)
+      : together(
+          property,
+          values.map((value) => `${cssNumber(value)}${property.unit}`),
+          scene,
+        );
+  const { duration } = motion;
+  const loops = property.channels.flatMap((id) => loopsOf(motion, index, motion.slot(index, id)));
+  const loop = commonLoop(loops);
+  const count = isColor ? 4 : property.channels.length;
+  const tolerances = new Array(count).fill(property.tolerance);
+  const piece = (
+    from: number,
+    to: number,
+    id: string,
+    more: Partial<CssAnimation>,
+  ): CssAnimation => {
+    const marks = property.channels.flatMap((channel) => marksOf(motion, index, channel, from, to));
+    const stops = bake({ read, tolerances, marks }, from, to);
+    // Switches do not go from one to the other: they are held.
+    const held = property.property === "visibility" ? " animation-timing-function: step-end;" : "";
+    const frames = stops.map(({ time, values }, i) => {
+      const place = ((time - from) / (to - from)) * 100;
+      const jumps = stops[i + 1]?.time === time;
+      return `${cssNumber(jumps ? place - HAIR : place)}% { ${property.property}: ${write(values)};${held} }`;
+    });
+    return {
+      name: id,
+      frames,
+      duration: to - from,
+      delay: from,
+      fill: "both",
+      passes: "",
+      ...more,
+    };
+  };
+  const first: number[] = [];
+  read(Number.NEGATIVE_INFINITY, first);
+  const id = `${name}-${property.property}`;
+  const animations = duration > 0 ? [piece(0, duration, id, {})] : [];
+  if (loop.length > 0)
+    animations.push(
+      piece(duration, duration + loop.length, `${id}-loop`, { passes: " infinite", fill: "none" }),
+    );
+  return { declarations: [`${property.property}: ${write(first)};`], registered: [], animations };
+}
+
+/** sRGB components and alpha as CSS text. */
+function rgbText(values: readonly number[]): string {
+  const [r, g, b] = values.slice(0, 3).map((part) => cssNumber(part * 255));
+  // The comma form is the legacy syntax, which browsers blend in sRGB.
+  return `rgba(${r}, ${g}, ${b}, ${cssNumber(values[3] as number)})`;
 }
 
 /** A channel on its way into CSS. */
@@ -138,7 +288,7 @@ function isJoined(channels: readonly CssChannel[]): boolean {
 /** Whether everything beneath a layer has come to rest when it starts. */
 function isSettled(layers: readonly Layer[], index: number): boolean {
   const { start } = layers[index] as Layer;
-  return layers.slice(0, index).every((beneath) => beneath.end <= start);
+  return layers.slice(0, index).every((beneath) => !beneath.time && beneath.end <= start);
 }
 
 /** CSS clamps opacity at each keyframe, Levitas only where it is shown; they agree inside [0, 1]. */
@@ -155,6 +305,7 @@ function inStep(a: Layer, b: Layer): boolean {
     a.tween === b.tween &&
     a.start === b.start &&
     a.fill === b.fill &&
+    (a.time === undefined) === (b.time === undefined) &&
     a.track.times.length === b.track.times.length &&
     a.track.times.every((time, i) => time === b.track.times[i]) &&
     Array.from(a.track.curves.keys()).every((i) => sameCurve(a.track.shape(i), b.track.shape(i)))
@@ -257,9 +408,12 @@ function animation(
 ): CssAnimation {
   const { times } = layer.track;
   const last = times.length - 1;
-  const begin = times[0] as number;
-  const duration = (times[last] as number) - begin;
+  const passes = simplePasses(layer);
+  // What repeats is a block: all of its tracks last as long as it does.
+  const begin = passes ? 0 : (times[0] as number);
+  const duration = passes ? passes.length : (times[last] as number) - begin;
   const frames: string[] = [];
+  if (passes && (times[0] as number) > 0) frames.push(`0% { ${declare(0)} }`);
   for (let key = 0; key <= last; key++) {
     // Of several keys at one time only the first is arrived at and only the last is left from.
     const sameBefore = key > 0 && times[key - 1] === times[key];
@@ -271,6 +425,7 @@ function animation(
     const offset = sameAfter ? place - HAIR : place;
     frames.push(`${cssNumber(offset)}% { ${declare(key)}${timing} }`);
   }
+  if (passes && (times[last] as number) < passes.length) frames.push(`100% { ${declare(last)} }`);
   // Only what starts first may show before its time; see the rules of layers.
   const backwards = index === 0 && (layer.fill === "backwards" || layer.fill === "both");
   const forwards = layer.fill === "forwards" || layer.fill === "both";
@@ -280,7 +435,14 @@ function animation(
     duration,
     delay: layer.start,
     fill: forwards ? (backwards ? "both" : "forwards") : backwards ? "backwards" : "none",
+    passes: passes ? passesText(passes) : "",
   };
+}
+
+/** Iterations and direction as CSS writes them. */
+function passesText({ iterations, direction }: Passes): string {
+  const count = iterations === Number.POSITIVE_INFINITY ? "infinite" : cssNumber(iterations);
+  return ` ${count}${direction === "normal" ? "" : ` ${direction}`}`;
 }
 
 /** What a key says in CSS: a number with `base` added, or a colour. */

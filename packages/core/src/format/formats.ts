@@ -1,5 +1,6 @@
 import type { Study } from "../study/index.ts";
 import { handoffCss } from "./css.ts";
+import { cuesJs } from "./cuesJs.ts";
 
 /** One way a study leaves Levitas. A new format is one file and one line here. */
 export interface HandoffFormat {
@@ -12,4 +13,5 @@ export interface HandoffFormat {
 /** The formats, in the order they are offered. */
 export const HANDOFF_FORMATS: readonly HandoffFormat[] = [
   { id: "css", label: "CSS", extension: "css", write: (study) => handoffCss(study).text },
+  { id: "cues", label: "Cues as JavaScript", extension: "js", write: cuesJs },
 ];

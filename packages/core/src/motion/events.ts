@@ -20,14 +20,17 @@ export interface CueEvent {
   readonly cue: Cue;
 }
 
-/** Where a cue happens: at a time within something, each time that comes by. */
-interface CuePlace {
-  readonly cue: Cue;
+/** A time within something, each time that comes by. */
+interface Place {
   readonly links: readonly TimeLink[];
   readonly within: number;
   /** How much later than that, ms, in the level of what it hangs on; and the link into which that leads. */
   readonly delay: number;
   readonly delayed: number;
+}
+
+interface CuePlace extends Place {
+  readonly cue: Cue;
 }
 
 /** Passes of one thing that are looked at in one go; a bound against passes of next to no length. */
@@ -63,7 +66,8 @@ export function eventFinder(
   };
 }
 
-function cuePlaces(study: Study, placements: Placements): CuePlace[] {
+/** Where the cues of a study happen, in the order of the sequence. */
+export function cuePlaces(study: Study, placements: Placements): CuePlace[] {
   const places: CuePlace[] = [];
   for (const placed of placements.byId.values()) {
     if (placed.item.type !== "cue" || placed.disabled) continue;
@@ -101,8 +105,17 @@ function placeOf(placed: Placed, cue: Cue, study: Study, { byId }: Placements): 
   };
 }
 
-/** Times of the study near a window at which a cue happens. */
-function timesOf({ links, within, delay, delayed }: CuePlace, from: number, to: number): number[] {
+/** Times of the study near a window, ms, at which a time within is shown, in any of its passes. */
+export function timesShown(
+  links: readonly TimeLink[],
+  within: number,
+  from: number,
+  to: number,
+): number[] {
+  return timesOf({ links, within, delay: 0, delayed: -1 }, from, to);
+}
+
+function timesOf({ links, within, delay, delayed }: Place, from: number, to: number): number[] {
   const meet = (index: number, low: number, high: number): number[] => {
     const link = links[index];
     if (!link) return [within];

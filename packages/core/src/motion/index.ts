@@ -1,9 +1,10 @@
 export { type ChannelReadings, readChannel } from "./channelReadings.ts";
 export { type CompileOptions, compileStudy } from "./compileStudy.ts";
 export { describePose } from "./describePose.ts";
-export type { CueEvent } from "./events.ts";
+export { type CueEvent, timesShown } from "./events.ts";
 export type { CompiledFollower } from "./followers.ts";
 export { layerTime, layerValue, layerVelocity, stackBeneath } from "./layers.ts";
+export { commonLoop, loopsOf, loopsOfCues } from "./loops.ts";
 export {
   boxCorners,
   invertMatrix,

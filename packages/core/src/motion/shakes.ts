@@ -13,6 +13,8 @@ export interface CompiledShake {
   readonly shake: Shake;
   /** Indices of the figures it moves; undefined for the whole scene. */
   readonly figures: readonly number[] | undefined;
+  /** The way from the study's time into it. */
+  readonly links: readonly TimeLink[];
   /** Whether it is under way at a time of the study. */
   readonly isOn: (t: number) => boolean;
   /** What it adds at a time: px, px, degrees clockwise. Written into `out`, zeros when it is not under way. */
@@ -77,6 +79,7 @@ function makeReady(
   return {
     shake,
     figures,
+    links,
     isOn: (t) => {
       const within = innerTime(links, t);
       return within > 0 && within < duration;

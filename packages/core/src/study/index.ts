@@ -27,7 +27,7 @@ export {
   rateOf,
 } from "./placements.ts";
 export { seededRandom } from "./seed.ts";
-export { SOUNDS, type SoundId } from "./sounds.ts";
+export { SOUNDS, type SoundId, type Voice, voicesOf } from "./sounds.ts";
 export { arePaired, type SpaceTracks, spacePathOf } from "./spacePath.ts";
 export { figureOrder, frontDistances, frontReach, staggerOffsets } from "./stagger.ts";
 export {

@@ -382,6 +382,10 @@ class Placing {
       const whole = passes ? activeLength(passes) : endless ? Number.POSITIVE_INFINITY : over;
       draft.whole = whole / rate;
       draft.shown = (passes ? shownLength(passes) : over) / rate;
+    } else if (item.type === "freeze" && item.push === false) {
+      // One that pushes lasts as long as it pushes back what comes after it.
+      draft.shown = (item.frames * 1000) / this.study.scene.frameRate;
+      draft.whole = draft.shown;
     } else if (item.type === "shake") {
       draft.length = item.duration;
       draft.whole = item.duration;
