@@ -207,7 +207,9 @@ function baked(
           values.map((value) => `${cssNumber(value)}${property.unit}`),
           scene,
         );
-  const { duration } = motion;
+  // What lags behind is itself again only after its lag.
+  const lags = motion.followers.reduce((sum, { follower }) => sum + (follower.lag ?? 0), 0);
+  const duration = motion.duration + lags;
   const loops = property.channels.flatMap((id) => loopsOf(motion, index, motion.slot(index, id)));
   const loop = commonLoop(loops);
   const count = isColor ? 4 : property.channels.length;
