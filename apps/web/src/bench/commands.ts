@@ -7,6 +7,14 @@ import { say } from "../ui/notices.tsx";
 import { repeatChosen } from "./clipboard.ts";
 import type { Bench } from "./model/bench.ts";
 import { chosenFigures } from "./model/selection.ts";
+import { markHere } from "./sequence/AddItemMenu.tsx";
+import {
+  deleteChosen,
+  duplicateChosen,
+  groupChosenBlocks,
+  joinChosen,
+  splitChosen,
+} from "./sequence/blockCommands.ts";
 import { groupChosen } from "./timeline/figureMenu.ts";
 import { laneName } from "./timeline/rows.ts";
 
@@ -115,7 +123,18 @@ function toggleKey(bench: Bench, act: boolean): boolean {
   return true;
 }
 
+/** A command for chosen blocks, while the sequence is looked at. */
+const withBlocks =
+  (run: (bench: Bench) => void) =>
+  (bench: Bench, act: boolean): boolean => {
+    const { arranging } = bench.store.getState();
+    if (!arranging || (bench.selection.items ?? []).length === 0) return false;
+    if (act) run(bench);
+    return true;
+  };
+
 function removeKeys(bench: Bench, act: boolean): boolean {
+  if (withBlocks(deleteChosen)(bench, act)) return true;
   const { keys } = bench.selection;
   if (keys.length === 0) return false;
   if (act) {
@@ -236,10 +255,11 @@ export const COMMANDS: readonly Command[] = [
   },
   {
     id: "repeat",
-    label: "Set the chosen keys again at the playhead",
+    label: "Set the chosen keys again at the playhead, or duplicate blocks",
     keys: ["d"],
     shownKeys: "D",
     run: (bench, act) => {
+      if (withBlocks(duplicateChosen)(bench, act)) return true;
       if (bench.selection.keys.length === 0) return false;
       return act ? repeatChosen(bench) : true;
     },
@@ -258,10 +278,11 @@ export const COMMANDS: readonly Command[] = [
   },
   {
     id: "group",
-    label: "Group the chosen figures",
+    label: "Group the chosen figures, or blocks",
     keys: ["mod+g"],
     shownKeys: `${MOD} G`,
     run: (bench, act) => {
+      if (withBlocks(groupChosenBlocks)(bench, act)) return true;
       const chosen = chosenFigures(bench.selection);
       if (chosen.length === 0) return false;
       return act ? groupChosen(bench, chosen) : true;
@@ -280,10 +301,38 @@ export const COMMANDS: readonly Command[] = [
   },
   {
     id: "delete-keys",
-    label: "Delete the selected keys",
+    label: "Delete the chosen keys, or blocks",
     keys: ["delete", "backspace"],
     shownKeys: "Delete",
     run: removeKeys,
+  },
+  {
+    id: "arrange",
+    label: "Show the sequence as blocks, or the lanes",
+    keys: ["q"],
+    shownKeys: "Q",
+    run: always((bench) => bench.store.setState({ arranging: !bench.store.getState().arranging })),
+  },
+  {
+    id: "marker",
+    label: "Set a marker at the playhead",
+    keys: ["m"],
+    shownKeys: "M",
+    run: always(markHere),
+  },
+  {
+    id: "split",
+    label: "Split the chosen block at the playhead",
+    keys: ["x"],
+    shownKeys: "X",
+    run: withBlocks(splitChosen),
+  },
+  {
+    id: "join",
+    label: "Join the chosen blocks",
+    keys: ["j"],
+    shownKeys: "J",
+    run: withBlocks(joinChosen),
   },
   {
     id: "undo",

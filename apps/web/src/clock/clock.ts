@@ -1,8 +1,10 @@
 import {
   advancePlayhead,
   frameAt,
+  type PlayedStretch,
   type Playhead,
   type PlayMode,
+  playedStretches,
   quantizeTime,
   timeOfFrame,
 } from "@levitas/core/motion";
@@ -17,6 +19,16 @@ export interface ClockSettings {
   readonly range: { readonly from: number; readonly to: number } | null;
 }
 
+/** A way of the playhead itself from one time to another. */
+interface Journey {
+  readonly from: number;
+  readonly to: number;
+  /** When it began and how long it takes, ms of real time. */
+  readonly began: number;
+  readonly duration: number;
+  readonly curve: (progress: number) => number;
+}
+
 /**
  * The one clock of a screen: it moves the playhead by the time that really passed and tells whoever
  * draws, once a frame, and only while something changes. React takes no part.
@@ -27,6 +39,9 @@ export class Clock {
   private length = 0;
   private last = 0;
   private handle = 0;
+  /** Where the playhead is being sent; see `travel`. */
+  private journey: Journey | undefined;
+  private readonly listeners = new Set<(stretches: readonly PlayedStretch[]) => void>();
   private readonly drawers = new Set<() => void>();
   private readonly watchers = new Set<() => void>();
 
@@ -75,6 +90,7 @@ export class Clock {
   }
 
   play(): void {
+    this.journey = undefined;
     if (this.head.playing) return;
     // Playing once from the end plays again from the start.
     const { start, end } = this;
@@ -87,6 +103,7 @@ export class Clock {
   }
 
   pause(): void {
+    this.journey = undefined;
     if (!this.head.playing) return;
     this.head = { ...this.head, playing: false };
     this.tell();
@@ -99,9 +116,32 @@ export class Clock {
 
   /** Puts the playhead at a time, ms, 0 or later. Playing goes on from there. */
   seek(time: number): void {
+    this.journey = undefined;
     this.head = { ...this.head, time: Math.max(time, 0) };
     this.last = performance.now();
     this.invalidate();
+  }
+
+  /**
+   * Sends the playhead from where it is, even in mid-flight, to a time, ms, within `duration` ms of real time, along
+   * a curve. Playing stops for it.
+   */
+  travel(to: number, duration: number, curve: (progress: number) => number): void {
+    this.pause();
+    const began = performance.now();
+    this.journey = { from: this.head.time, to: Math.max(to, 0), began, duration, curve };
+    this.invalidate();
+  }
+
+  /** Whether the playhead is on its way somewhere. */
+  get travelling(): boolean {
+    return this.journey !== undefined;
+  }
+
+  /** Registers something to be told of the stretches that were played since the last frame. */
+  onPlayed(listener: (stretches: readonly PlayedStretch[]) => void): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
   }
 
   /** Steps by whole frames from the frame the playhead is in, and stops. */
@@ -133,6 +173,7 @@ export class Clock {
     cancelAnimationFrame(this.handle);
     this.drawers.clear();
     this.watchers.clear();
+    this.listeners.clear();
   }
 
   private readonly frame = (now: number): void => {
@@ -142,12 +183,23 @@ export class Clock {
       this.last = Math.max(now, this.last);
       const { mode, rate } = this.set;
       const stretch = { mode, rate, duration: this.end, from: this.start };
+      const played = playedStretches(this.head, elapsed, stretch);
+      for (const listener of this.listeners) listener(played);
       this.head = advancePlayhead(this.head, elapsed, stretch);
       if (!this.head.playing) for (const watcher of this.watchers) watcher();
     }
+    if (this.journey) this.goOn(this.journey, now);
     for (const drawer of this.drawers) drawer();
-    if (this.head.playing) this.invalidate();
+    if (this.head.playing || this.journey) this.invalidate();
   };
+
+  private goOn({ from, to, began, duration, curve }: Journey, now: number): void {
+    const progress = duration > 0 ? Math.min(Math.max((now - began) / duration, 0), 1) : 1;
+    // It lands exactly, wherever the curve ends.
+    const time = progress === 1 ? to : from + (to - from) * curve(progress);
+    this.head = { ...this.head, time: Math.max(time, 0) };
+    if (progress === 1) this.journey = undefined;
+  }
 
   private tell(): void {
     for (const watcher of this.watchers) watcher();

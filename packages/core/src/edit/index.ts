@@ -70,7 +70,14 @@ export {
   setSpanCurves,
 } from "./keys.ts";
 export { chosenKeys, moveKeys, stretchKeys, stretchOf, stretchTween } from "./manyKeys.ts";
-export { findOverlaps, type Mend, mendOverlap, mendsOf, type Overlap } from "./overlaps.ts";
+export {
+  findOverlaps,
+  type Mend,
+  mendOverlap,
+  mendsOf,
+  type Overlap,
+  setTweenMode,
+} from "./overlaps.ts";
 export { channelsOfClip, type PasteArguments, pasteKeys } from "./paste.ts";
 export {
   addPathPoint,

@@ -3,6 +3,7 @@ import { compileStudy, type Motion, stackBeneath } from "../motion/index.ts";
 import {
   type ChannelId,
   channelOf,
+  findTween,
   type Key,
   placeItems,
   restValue,
@@ -100,22 +101,51 @@ export function mendOverlap(study: Study, { overlap, by }: { overlap: Overlap; b
 }
 
 /** The later track says what it adds to what is beneath when it starts. */
-const addInstead = defineEdit<Overlap>("add instead of replace", (draft, overlap, study) => {
+const addInstead = defineEdit<Overlap>("add instead of replace", (draft, overlap, study) =>
+  changeMode(draft, study, overlap.winner, [overlap.channel], "relative"),
+);
+
+/**
+ * Lets a tween add its values to what each figure has when it starts, or say them outright. The first figure goes on
+ * moving as it did. Colors and switches are never added.
+ */
+export const setTweenMode = defineEdit<{ tweenId: string; mode: "absolute" | "relative" }>(
+  "change how values are meant",
+  (draft, { tweenId, mode }, study) => {
+    const channels = findTween(study, tweenId)?.tracks.map(({ channel }) => channel) ?? [];
+    changeMode(draft, study, tweenId, channels, mode);
+  },
+);
+
+function changeMode(
+  draft: Draft<Study>,
+  study: Study,
+  tweenId: string,
+  channels: readonly ChannelId[],
+  mode: "absolute" | "relative",
+): void {
   const motion = compileStudy(study);
-  const index = motion.figureIndex(overlap.figureId);
-  const layers = motion.drivenAt(index, overlap.channel)?.layers ?? [];
-  const at = layers.findIndex(({ tween }) => tween.id === overlap.winner);
+  const figureId = findTween(study, tweenId)?.figures[0] ?? "";
+  const index = motion.figureIndex(figureId);
   const figure = study.figures[index];
-  const track = draftTrack(draft, overlap.winner, overlap.channel);
-  if (at < 0 || !figure || !track) return;
-  const base = stackBeneath(layers, at, Number(restValue(figure, overlap.channel)));
-  track.mode = "relative";
-  delete track.route;
-  for (const key of track.keys) {
-    if (typeof key.value === "number") key.value -= base;
-    else key.value = 0;
+  for (const channel of channels) {
+    const { kind } = channelOf(channel);
+    const track = draftTrack(draft, tweenId, channel);
+    const layers = motion.drivenAt(index, channel)?.layers ?? [];
+    const at = layers.findIndex(({ tween }) => tween.id === tweenId);
+    if (!figure || !track || at < 0 || (kind !== "number" && kind !== "angle")) continue;
+    if ((track.mode ?? "absolute") === mode) continue;
+    const base = stackBeneath(layers, at, Number(restValue(figure, channel)));
+    const by = mode === "relative" ? -base : base;
+    if (mode === "relative") track.mode = "relative";
+    else delete track.mode;
+    delete track.route;
+    for (const key of track.keys) {
+      if (typeof key.value === "number") key.value += by;
+      else key.value = mode === "relative" ? 0 : base;
+    }
   }
-});
+}
 
 /** Ends one track of a tween where another begins, the other tracks staying as they are. */
 const trimTrack = defineEdit<Overlap>(

@@ -1,3 +1,4 @@
+export { busyParts } from "./busy.ts";
 export { type ChannelReadings, readChannel } from "./channelReadings.ts";
 export { type CompileOptions, compileStudy } from "./compileStudy.ts";
 export { describePose } from "./describePose.ts";
@@ -19,12 +20,15 @@ export {
   showsBack,
 } from "./matrix.ts";
 export type { DrivenChannel, Layer, LayerTime, Motion } from "./motion.ts";
+export { playedCues } from "./playedCues.ts";
 export {
   advancePlayhead,
   frameAt,
   nearestFrame,
+  type PlayedStretch,
   type Playhead,
   type PlayMode,
+  playedStretches,
   quantizeTime,
   timeOfFrame,
 } from "./playhead.ts";

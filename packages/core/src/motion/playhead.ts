@@ -77,3 +77,52 @@ export function timeOfFrame(frame: number, frameRate: number): number {
 export function nearestFrame(time: number, frameRate: number): number {
   return timeOfFrame(Math.round((time * frameRate) / 1000), frameRate);
 }
+
+/** A stretch over which a playhead went, ms; backwards where `to` is before `from`. */
+export interface PlayedStretch {
+  readonly from: number;
+  readonly to: number;
+  /** The playhead reached the end of the stretch that plays, and what is at that very time counts. */
+  readonly closed: boolean;
+}
+
+/** Passes that are told of one by one; a jump over more is a jump and no playing. */
+const MOST_PASSES = 64;
+
+/**
+ * The stretches over which `advancePlayhead` moves a playhead, in order: several where it goes through a loop point
+ * or turns around. Cues are looked for in these, so that each happens once in every pass.
+ */
+export function playedStretches(
+  head: Playhead,
+  elapsed: number,
+  {
+    mode,
+    rate,
+    duration,
+    from = 0,
+  }: { mode: PlayMode; rate: number; duration: number; from?: number },
+): PlayedStretch[] {
+  const stretches: PlayedStretch[] = [];
+  if (!head.playing || duration <= from) return stretches;
+  let left = elapsed * rate;
+  let time = Math.min(Math.max(head.time, from), duration);
+  let { direction } = head;
+  for (let pass = 0; pass < MOST_PASSES && left > 0; pass++) {
+    const edge = direction === 1 ? duration : from;
+    const way = Math.abs(edge - time);
+    if (left < way) {
+      stretches.push({ from: time, to: time + direction * left, closed: false });
+      return stretches;
+    }
+    stretches.push({ from: time, to: edge, closed: true });
+    left -= way;
+    if (mode === "once") return stretches;
+    if (mode === "loop") time = from;
+    else {
+      time = edge;
+      direction = direction === 1 ? -1 : 1;
+    }
+  }
+  return stretches;
+}

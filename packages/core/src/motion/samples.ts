@@ -10,14 +10,25 @@ import type { Layer, Motion } from "./motion.ts";
 export function layerPolyline(layer: Layer, perSpan: number): Float64Array {
   const { times, values, curves } = layer.track;
   const points: number[] = [];
+  const { from: first, limit } = layer.time ?? {
+    from: Number.NEGATIVE_INFINITY,
+    limit: Number.POSITIVE_INFINITY,
+  };
+  if (layer.tween.clip) points.push(layer.start, layerValue(layer, layer.start, 0));
   curves.forEach((curve, span) => {
     const start = layer.outer(times[span] as number);
     const width = layer.outer(times[span + 1] as number) - start;
     const from = values[span] as number;
     const change = (values[span + 1] as number) - from;
     const shape = layer.track.shape(span);
-    const add = (p: number, before = false) =>
+    const begin = times[span] as number;
+    const length = (times[span + 1] as number) - begin;
+    const add = (p: number, before = false) => {
+      // Only the part that is played is drawn.
+      const within = begin + length * p;
+      if (layer.tween.clip && (within < first || within > limit)) return;
       points.push(start + width * p, from + change * curve.value(p, before));
+    };
     if (shape.kind === "steps")
       for (let i = 0; i <= shape.count; i++) {
         add(i / shape.count, true);

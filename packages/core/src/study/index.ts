@@ -23,7 +23,9 @@ export {
   linksInto,
   type Placed,
   type Placements,
+  type PlayedSpan,
   placeItems,
+  playedSpan,
   rateOf,
 } from "./placements.ts";
 export { seededRandom } from "./seed.ts";

@@ -3,6 +3,7 @@ import type { Freeze, Group, SequenceItem, Study, Tether, Tween } from "./study.
 import {
   activeLength,
   feltStops,
+  isBackward,
   outerTime,
   type Passes,
   passesOf,
@@ -472,4 +473,30 @@ export function linksInto(placed: Placed, figure?: string, offset = 0): readonly
   const cut = placed.item.type === "tween" ? (placed.item.clip?.from ?? 0) : 0;
   links.push({ kind: "play", origin: origin + offset - cut, rate: 1 });
   return links;
+}
+
+/** A stretch of time of the study, ms; `to` may be Infinity. */
+export interface PlayedSpan {
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * From when to when a stretch of an item is played, in the first pass of all it stands in: what stands in a group
+ * that begins backwards lies mirrored. `from` and `to` count from the item's start, in its level's time; without
+ * them it is one round of all of it.
+ */
+export function playedSpan(placed: Placed, from = 0, to: number = placed.shown): PlayedSpan {
+  let [low, high] = [placed.start + from, placed.start + to];
+  let level = placed.level;
+  for (;;) {
+    [low, high] = [presentTime(level.stops, low), presentTime(level.stops, high, high > low)];
+    const { group } = level;
+    if (!group) return { from: low, to: high };
+    if (group.passes && isBackward(group.passes.direction, 0))
+      [low, high] = [group.length - high, group.length - low];
+    const rate = rateOf(group.item as Group);
+    [low, high] = [group.start + low / rate, group.start + high / rate];
+    level = group.level;
+  }
 }

@@ -4,8 +4,9 @@ import { type ReactNode, useMemo, useState } from "react";
 import { Button, IconButton } from "../../ui/Button.tsx";
 import { copyText } from "../../ui/copyText.ts";
 import { CloseIcon } from "../../ui/icons.tsx";
+import { Segmented } from "../../ui/Segmented.tsx";
 import { saveFile } from "../../ui/saveFile.ts";
-import { useBench, useStudy } from "../model/BenchContext.ts";
+import { useStudy } from "../model/BenchContext.ts";
 
 /** What leaves Levitas: the study as CSS, or as a study file. */
 export function HandoffPanel(): ReactNode {
@@ -36,15 +37,24 @@ export function HandoffPanel(): ReactNode {
 
 function Handoff({ close }: { close: () => void }): ReactNode {
   const study = useStudy();
-  const bench = useBench();
-  const [css] = HANDOFF_FORMATS;
-  const text = useMemo(() => css?.write(study) ?? "", [css, study]);
+  const [chosen, choose] = useState("css");
+  const format = HANDOFF_FORMATS.find(({ id }) => id === chosen) ?? HANDOFF_FORMATS[0];
+  const text = useMemo(() => format?.write(study) ?? "", [format, study]);
+  const isCss = format?.id === "css";
   const file = study.name.replace(/[^\w-]+/g, "-").toLowerCase();
   return (
     <>
       <div className="flex items-center gap-2 border-b border-rule py-2 pr-2 pl-4">
-        <h2 className="font-semibold">Hand-off as CSS</h2>
-        <span className="text-muted">plays in a browser as it does here</span>
+        <h2 className="font-semibold">Hand-off</h2>
+        <Segmented
+          label="Hand-off as"
+          value={chosen}
+          options={HANDOFF_FORMATS.map(({ id, label }) => ({ value: id, text: label }))}
+          onChange={choose}
+        />
+        <span className="truncate text-muted">
+          {isCss ? "plays in a browser as it does here" : "what CSS cannot say: events and sounds"}
+        </span>
         <span className="ml-auto">
           <IconButton label="Close the hand-off" onClick={close}>
             <CloseIcon size={14} />
@@ -53,7 +63,7 @@ function Handoff({ close }: { close: () => void }): ReactNode {
       </div>
       <textarea
         readOnly
-        aria-label="CSS of the study"
+        aria-label={isCss ? "CSS of the study" : "Cues of the study as JavaScript"}
         data-testid="handoff-css"
         value={text}
         wrap="off"
@@ -62,13 +72,15 @@ function Handoff({ close }: { close: () => void }): ReactNode {
       />
       <div className="flex items-center gap-2 border-t border-rule p-3">
         <p className="mr-auto text-[12px] text-muted">
-          Put each class on an element; nested figures stand inside their parents.
+          {isCss
+            ? "Put each class on an element; nested figures stand inside their parents."
+            : "Call playCues when the animation starts."}
         </p>
         <Button onClick={() => saveFile(`${file}.json`, JSON.stringify(study, null, 1))}>
           Save study file
         </Button>
-        <Button look="main" onClick={() => copyText(text, "the CSS")}>
-          Copy CSS
+        <Button look="main" onClick={() => copyText(text, isCss ? "the CSS" : "the cues")}>
+          {isCss ? "Copy CSS" : "Copy cues"}
         </Button>
       </div>
     </>

@@ -1,3 +1,4 @@
+import { type Curve, compileCurve } from "@levitas/core/curve";
 import {
   type Change,
   type Clip,
@@ -10,13 +11,14 @@ import {
   startHistory,
   undo,
 } from "@levitas/core/edit";
-import { compileStudy, linearTwin, type Motion } from "@levitas/core/motion";
-import type { Study } from "@levitas/core/study";
+import { compileStudy, linearTwin, type Motion, playedCues } from "@levitas/core/motion";
+import { findTween, type Study } from "@levitas/core/study";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { Clock } from "../../clock/clock.ts";
 import type { CurveDesk } from "../../curve/desk/desk.ts";
 import { Camera } from "../../scene/camera.ts";
 import type { OnionSkin } from "../../scene/onion.ts";
+import { SoundPlayer } from "../cues/soundPlayer.ts";
 import { createSpanDesk } from "../curve/spanDesk.ts";
 import type { TimeUnit } from "../labels.ts";
 import { GraphView } from "../timeline/graph/graphView.ts";
@@ -42,6 +44,12 @@ export interface BenchState {
   readonly pickingFor: string | null;
   /** What was copied last in this tab. */
   readonly clip: Clip | null;
+  /** The timeline shows the whole sequence as blocks instead of the lanes. */
+  readonly arranging: boolean;
+  /** Groups of the sequence that are folded to one bar. */
+  readonly folded: ReadonlySet<string>;
+  /** How the playhead travels when it is sent somewhere. */
+  readonly travel: { readonly duration: number; readonly curve: Curve };
 }
 
 /** What whoever draws is given, once a frame. The poses are only good during the call. */
@@ -62,6 +70,7 @@ export class Bench {
   readonly clock = new Clock();
   readonly view = new TimelineView();
   readonly camera = new Camera();
+  readonly sound = new SoundPlayer();
   readonly store: StoreApi<BenchState>;
   /** Where the curve of the selected span is worked on. */
   readonly desk: CurveDesk;
@@ -70,6 +79,8 @@ export class Bench {
   /** Shown instead of the study while a person looks back at how it was. */
   private lookedBackAt: Study | undefined;
   private compiled: Motion;
+  /** The person prefers reduced motion: of shakes only the calm share is shown. */
+  private readonly calm: boolean;
   private poses: Float64Array;
   /** What the poses were last asked for. */
   private posed: { readonly motion: Motion | null; readonly time: number } = {
@@ -91,11 +102,20 @@ export class Bench {
       unfolded: new Set(),
       pickingFor: null,
       clip: null,
+      arranging: false,
+      folded: new Set(),
+      travel: { duration: 600, curve: { kind: "keyword", name: "ease-in-out" } },
     }));
-    this.compiled = compileStudy(study);
+    this.calm = matchMedia("(prefers-reduced-motion: reduce)").matches;
+    this.compiled = compileStudy(study, { calm: this.calm });
     this.poses = new Float64Array(this.compiled.slotCount);
     this.clock.setDuration(this.compiled.duration);
     this.clock.onDraw(this.drawFrame);
+    this.clock.onPlayed((stretches) => {
+      for (const { cue } of playedCues(this.motion, stretches)) this.sound.play(cue);
+    });
+    // Browsers let a page be heard only once a person has done something.
+    this.clock.onChange(() => this.clock.playing && this.sound.wake());
     this.view.onChange(() => this.clock.invalidate());
     this.camera.onChange(() => this.clock.invalidate());
     this.desk = createSpanDesk(this);
@@ -148,7 +168,7 @@ export class Bench {
   get motion(): Motion {
     const study = this.shown;
     if (this.compiled.study !== study) {
-      this.compiled = compileStudy(study);
+      this.compiled = compileStudy(study, { calm: this.calm });
       if (this.poses.length !== this.compiled.slotCount)
         this.poses = new Float64Array(this.compiled.slotCount);
       this.clock.setDuration(this.compiled.duration);
@@ -241,6 +261,36 @@ export class Bench {
     this.clock.invalidate();
   }
 
+  /** Chooses items of the sequence; the first figure of a tween among them is chosen along. */
+  selectItems(items: readonly string[]): void {
+    const [first] = items;
+    const tween = first === undefined ? undefined : findTween(this.study, first);
+    const figure = tween?.figures[0] ?? this.selection.figure;
+    const more = tween?.figures.slice(1, 24) ?? [];
+    this.select({
+      items,
+      figure,
+      channel: tween?.tracks[0]?.channel ?? null,
+      span: tween?.tracks[0]?.keys[0]?.id ?? null,
+      keys: [],
+      more,
+    });
+  }
+
+  /** Folds a group of the sequence to one bar, or opens it. */
+  fold(groupId: string): void {
+    const folded = new Set(this.store.getState().folded);
+    if (!folded.delete(groupId)) folded.add(groupId);
+    this.store.setState({ folded });
+    this.clock.invalidate();
+  }
+
+  /** Sends the playhead to a time, ms, as the settings of travelling say; it can be sent elsewhere on its way. */
+  travelTo(time: number): void {
+    const { duration, curve } = this.store.getState().travel;
+    this.clock.travel(time, duration, compileCurve(curve).value);
+  }
+
   canUndo(): boolean {
     return this.store.getState().history.past.length > 0;
   }
@@ -275,6 +325,7 @@ export class Bench {
 
   dispose(): void {
     this.endGesture();
+    this.sound.close();
     this.clock.dispose();
     this.drawers.clear();
   }

@@ -1,4 +1,4 @@
-import { type ChannelId, findKey, type Study } from "@levitas/core/study";
+import { type ChannelId, eachTween, findItem, findKey, type Study } from "@levitas/core/study";
 
 /** What a person works on. Restored by undo; never clears redo. */
 export interface Selection {
@@ -9,6 +9,8 @@ export interface Selection {
   readonly keys: readonly string[];
   /** Figures chosen besides `figure`. */
   readonly more?: readonly string[];
+  /** Chosen items of the sequence, ids. */
+  readonly items?: readonly string[];
 }
 
 /** All chosen figures, the one that is worked on first. */
@@ -25,13 +27,15 @@ export function prune(selection: Selection, study: Study): Selection {
     : null;
   const known = new Set(study.figures.map(({ id }) => id));
   const more = selection.more?.filter((id) => known.has(id)) ?? [];
+  const items = selection.items?.filter((id) => findItem(study, id)) ?? [];
   const keys = selection.keys.filter((id) => findKey(study, id));
   const span = selection.span !== null && findKey(study, selection.span) ? selection.span : null;
   if (
     figure === selection.figure &&
     span === selection.span &&
     keys.length === selection.keys.length &&
-    more.length === (selection.more?.length ?? 0)
+    more.length === (selection.more?.length ?? 0) &&
+    items.length === (selection.items?.length ?? 0)
   )
     return selection;
   return {
@@ -40,13 +44,13 @@ export function prune(selection: Selection, study: Study): Selection {
     span,
     keys,
     ...(more.length > 0 ? { more } : {}),
+    ...(items.length > 0 ? { items } : {}),
   };
 }
 
 /** What to look at first: the first span of the first thing that moves. */
 export function firstSelection(study: Study): Selection {
-  for (const item of study.sequence) {
-    if (item.type !== "tween") continue;
+  for (const item of eachTween(study.sequence)) {
     const [figure] = item.figures;
     const [track] = item.tracks;
     if (!figure || !track) continue;

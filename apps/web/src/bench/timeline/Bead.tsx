@@ -1,4 +1,4 @@
-import { moveKey, moveKeys } from "@levitas/core/edit";
+import { moveKeys } from "@levitas/core/edit";
 import type { ChannelDefinition, Figure, Track, Tween } from "@levitas/core/study";
 import { type KeyboardEvent, type ReactNode, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";

@@ -1,6 +1,6 @@
 import { moveKeys, stretchKeys, stretchOf } from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
-import { type ReactNode, useRef } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { useClockSettings } from "../../clock/useClock.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
@@ -9,6 +9,8 @@ import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { bothTimes } from "../labels.ts";
 import { useBench, useBenchState, useFrame } from "../model/BenchContext.ts";
 import type { Gesture } from "../model/gesture.ts";
+import { OverlapPanel } from "../sequence/OverlapPanel.tsx";
+import { GoPanel } from "./GoPanel.tsx";
 import { MARGIN } from "./laneGeometry.ts";
 import { snapTargets, snapTime } from "./snapTime.ts";
 
@@ -28,6 +30,11 @@ export function RangeStrip(): ReactNode {
         style={{ width: MARGIN }}
       >
         <ChosenWords />
+        <span className="flex items-center">
+          <OverlapPanel />
+          <SoundSwitch />
+          <GoPanel />
+        </span>
         {range ? (
           <button
             type="button"
@@ -54,15 +61,32 @@ export function RangeStrip(): ReactNode {
   );
 }
 
+/** Whether cues are heard. */
+function SoundSwitch(): ReactNode {
+  const bench = useBench();
+  const [on, setOn] = useState(bench.sound.on);
+  return (
+    <button
+      type="button"
+      aria-pressed={on}
+      title={on ? "Cues are heard: click to be silent" : "Cues are silent: click to hear them"}
+      onClick={() => {
+        bench.sound.on = !on;
+        setOn(!on);
+        if (!on) bench.sound.wake();
+      }}
+      className="rounded-md px-1 hover:bg-sunk hover:text-ink"
+    >
+      {on ? "Sound on" : "Sound off"}
+    </button>
+  );
+}
+
 function ChosenWords(): ReactNode {
   const count = useBenchState(({ selection }) => selection.keys.length);
   return (
     <span data-testid="chosen-count">
-      {count === 0
-        ? "drag in this strip to play a part"
-        : count === 1
-          ? "1 key chosen"
-          : `${count} keys chosen`}
+      {count === 0 ? "" : count === 1 ? "1 key chosen" : `${count} keys chosen`}
     </span>
   );
 }

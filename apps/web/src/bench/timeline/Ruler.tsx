@@ -12,6 +12,7 @@ import { bothTimes, type TimeUnit } from "../labels.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../model/BenchContext.ts";
 import type { Bench } from "../model/bench.ts";
 import { MARGIN, rulerStepFrames, rulerStepMs } from "./laneGeometry.ts";
+import { MarkerFlag } from "./MarkerFlag.tsx";
 
 const HEIGHT = 34;
 const FRAME_RATES = [10, 12, 24, 25, 30, 50, 60, 120];
@@ -74,6 +75,7 @@ export function Ruler(): ReactNode {
           {unit}
         </button>
         <FrameRateField />
+        <ArrangeSwitch />
       </div>
       <div
         {...bind()}
@@ -87,7 +89,7 @@ export function Ruler(): ReactNode {
       >
         <canvas ref={canvas} className="absolute inset-0 size-full" />
         {markers.map((marker) => (
-          <MarkerFlag key={marker.id} name={marker.name} time={marker.time} />
+          <MarkerFlag key={marker.id} marker={marker} />
         ))}
       </div>
     </div>
@@ -146,19 +148,37 @@ function FrameRateField(): ReactNode {
   );
 }
 
-function MarkerFlag({ name, time }: { name: string; time: number }): ReactNode {
+/** Lanes for what is inside the tweens, blocks for how they follow each other. */
+function ArrangeSwitch(): ReactNode {
   const bench = useBench();
-  const element = useRef<HTMLSpanElement>(null);
-  useFrame(() => {
-    if (element.current) element.current.style.translate = `${bench.view.toX(time)}px 0`;
-  });
+  const arranging = useBenchState((state) => state.arranging);
+  const choose = (next: boolean) => bench.store.setState({ arranging: next });
+  const look = (on: boolean) =>
+    `rounded-md px-1.5 py-0.5 text-[11.5px] ${on ? "bg-raised font-semibold text-ink" : "text-muted hover:text-ink"}`;
   return (
-    <span
-      ref={element}
-      className="absolute bottom-0 left-0 border-l-2 border-plum bg-sunk pr-1 pl-1 text-[10.5px] leading-4 text-plum"
-    >
-      {name}
-    </span>
+    // biome-ignore lint/a11y/useSemanticElements: two buttons, not a form
+    <div role="group" aria-label="Timeline shows" className="ml-auto flex rounded-md">
+      <button
+        type="button"
+        aria-pressed={!arranging}
+        title="The channels of each figure (Q)"
+        onMouseDown={leaveFocus}
+        onClick={() => choose(false)}
+        className={look(!arranging)}
+      >
+        Lanes
+      </button>
+      <button
+        type="button"
+        aria-pressed={arranging}
+        title="The whole sequence as blocks (Q)"
+        onMouseDown={leaveFocus}
+        onClick={() => choose(true)}
+        className={look(arranging)}
+      >
+        Sequence
+      </button>
+    </div>
   );
 }
 

@@ -18,6 +18,16 @@ const KeptFigureRow = memo(FigureRow, sameRow);
 const KeptLaneRow = memo(LaneRow, sameRow);
 // Graphs come when the first lane is unfolded.
 const GraphRow = lazy(async () => ({ default: (await import("./graph/GraphRow.tsx")).GraphRow }));
+// The sequence as blocks comes when it is first looked at.
+const SequenceView = lazy(async () => ({
+  default: (await import("../sequence/SequenceView.tsx")).SequenceView,
+}));
+const BusyStrip = lazy(async () => ({
+  default: (await import("../sequence/BusyStrip.tsx")).BusyStrip,
+}));
+const BlockBar = lazy(async () => ({
+  default: (await import("../sequence/BlockBar.tsx")).BlockBar,
+}));
 const KeptGraphRow = memo(GraphRow, sameRow);
 
 /** One ruler, one playhead, and a lane for every channel that moves. */
@@ -25,7 +35,12 @@ export function Timeline(): ReactNode {
   const bench = useBench();
   const study = useStudy();
   const unfolded = useBenchState((state) => state.unfolded);
-  const rows = useMemo(() => timelineRows(study, unfolded), [study, unfolded]);
+  const arranging = useBenchState((state) => state.arranging);
+  const rows = useMemo(
+    // What is not looked at need not follow.
+    () => (arranging ? [] : timelineRows(study, unfolded)),
+    [study, unfolded, arranging],
+  );
   const scroller = useRef<HTMLDivElement>(null);
   const track = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
@@ -61,7 +76,16 @@ export function Timeline(): ReactNode {
     >
       <Ruler />
       <RangeStrip />
-      <div ref={scroller} className="relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto">
+      {arranging ? (
+        <Suspense fallback={<div className="flex-1" />}>
+          <BusyStrip />
+          <SequenceView />
+        </Suspense>
+      ) : null}
+      <div
+        ref={scroller}
+        className={`relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto ${arranging ? "hidden" : ""}`}
+      >
         <div className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((item) => {
             const row = rows[item.index];
@@ -108,7 +132,13 @@ export function Timeline(): ReactNode {
           className="invisible absolute top-0 left-0 border border-spruce bg-spruce/10"
         />
       </div>
-      <KeyBar />
+      {arranging ? (
+        <Suspense fallback={<div className="h-10" />}>
+          <BlockBar />
+        </Suspense>
+      ) : (
+        <KeyBar />
+      )}
     </section>
   );
 }

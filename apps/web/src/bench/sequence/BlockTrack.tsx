@@ -1,0 +1,497 @@
+import {
+  hangItem,
+  moveItems,
+  setItems,
+  stretchTween,
+  tetherLoop,
+  trimTween,
+} from "@levitas/core/edit";
+import { layerPolyline, type Motion } from "@levitas/core/motion";
+import { channelOf, type Group, isBackward, type Placed, type Tween } from "@levitas/core/study";
+import { type KeyboardEvent, type ReactNode, type RefObject, useRef } from "react";
+import { showTip } from "../../ui/dragTip.tsx";
+import { say } from "../../ui/notices.tsx";
+import { numberLabel } from "../../ui/numberLabel.ts";
+import { useDragSession } from "../../ui/useDragSession.ts";
+import { writeAttributes } from "../../ui/writeAttributes.ts";
+import { bothTimes } from "../labels.ts";
+import { useBench, useBenchState, useFrame, useStudy } from "../model/BenchContext.ts";
+import type { Gesture } from "../model/gesture.ts";
+import { findLayer } from "../timeline/findLayer.ts";
+import { HUE } from "../timeline/hues.ts";
+import { snapTime } from "../timeline/snapTime.ts";
+import { chooseBlock } from "./BlockMargin.tsx";
+import { type BlockRow, blockSpan, FAN, fanOf, LINE, passWords } from "./blockRows.ts";
+import type { Hanging } from "./TetherCanvas.tsx";
+
+/** Where a bar lies inside its line, px. */
+const TOP = 4;
+const BOTTOM = LINE - 4;
+const PER_SPAN = 16;
+
+/** Whether an item plays backwards on the screen, because of the groups it stands in. */
+function isMirrored(placed: Placed): boolean {
+  let mirrored = false;
+  for (let group = placed.level.group; group; group = group.level.group)
+    if (group.passes && isBackward(group.passes.direction, 0)) mirrored = !mirrored;
+  return mirrored;
+}
+
+/** Times that a block snaps to: edges of all others, and markers. */
+function edgesOf(motion: Motion, except: ReadonlySet<string>): number[] {
+  const times = [0, ...motion.study.markers.map(({ time }) => time)];
+  for (const placed of motion.placements.byId.values()) {
+    if (except.has(placed.item.id)) continue;
+    const { all } = blockSpan(placed);
+    times.push(all.from);
+    if (Number.isFinite(all.to)) times.push(all.to);
+  }
+  return times;
+}
+
+interface MoveSession {
+  readonly gesture: Gesture;
+  readonly from: number;
+  readonly ids: readonly string[];
+  readonly targets: readonly number[];
+  readonly way: 1 | -1;
+}
+
+/** One item of the sequence on the time axis. */
+export function BlockTrack({
+  row,
+  hanging,
+}: {
+  row: BlockRow;
+  hanging: RefObject<Hanging | null>;
+}): ReactNode {
+  const bench = useBench();
+  const { figures } = useStudy();
+  const { item, height } = row;
+  const { id } = item;
+  const selected = useBenchState(({ selection }) => selection.items?.includes(id) ?? false);
+  const body = useRef<SVGRectElement>(null);
+  const rest = useRef<SVGPathElement>(null);
+  const line = useRef<SVGPathElement>(null);
+  const fan = useRef<SVGPathElement>(null);
+  const dot = useRef<SVGCircleElement>(null);
+  const words = useRef<SVGTextElement>(null);
+  const grips = useRef<(SVGRectElement | null)[]>([]);
+  const far = useRef<SVGRectElement>(null);
+  const drawn = useRef("");
+  const tween = item.type === "tween" ? item : undefined;
+  const hue = HUE[figures.find((each) => each.id === tween?.figures[0])?.hue ?? "slate"];
+  const count = fanOf(item);
+
+  useFrame(({ motion, time }) => {
+    const placed = motion.placements.byId.get(id);
+    if (!placed || !body.current) return;
+    const { view } = bench;
+    const { pass, all, endless } = blockSpan(placed);
+    const lit = item.type === "cue" && time >= pass.from && time < pass.from + 150;
+    const key = `${pass.from} ${pass.to} ${all.to} ${view.from} ${view.scale} ${view.width} ${placed.offsets.join()} ${lit} ${row.folded}`;
+    if (drawn.current === key && !bench.dragging) return;
+    drawn.current = key;
+    const from = view.toX(pass.from);
+    const to = Math.max(view.toX(pass.to), from + (item.type === "cue" ? 1 : 3));
+    const end = endless ? Math.max(view.width + 10, to) : Math.max(view.toX(all.to), to);
+    writeAttributes(body.current, { x: from.toFixed(1), width: (to - from).toFixed(1) });
+    writeAttributes(dot.current, { cx: from.toFixed(1) });
+    writeAttributes(grips.current[0], { x: (from - 3).toFixed(1) });
+    writeAttributes(grips.current[1], { x: (to - 4).toFixed(1) });
+    writeAttributes(rest.current, { d: restPath(from, to, end) });
+    const label = labelPlace(from, end, view.width);
+    writeAttributes(words.current, { x: label.x.toFixed(1), "text-anchor": label.anchor });
+    if (item.type === "cue") writeAttributes(line.current, { d: cuePath(from, lit) });
+    else if (item.type === "shake") writeAttributes(line.current, { d: shakePath(from, to) });
+    else if (item.type === "freeze") writeAttributes(line.current, { d: freezePath(from, to) });
+    else if (item.type === "group")
+      writeAttributes(line.current, {
+        d: row.folded ? foldedPath(motion, placed, bench.view) : groupPath(from, to),
+      });
+    else if (count === 0) writeAttributes(line.current, { d: curvePath(motion, placed, from, to) });
+    if (count > 0 && fan.current) {
+      const length = view.toX(pass.from + placed.length) - from || 2;
+      const order = placed.offsets.slice(0, count);
+      const scale =
+        (view.scale * (pass.to - pass.from)) /
+        Math.max(placed.length + Math.max(...placed.offsets), 1);
+      writeAttributes(fan.current, {
+        d: order
+          .map((offset, i) => {
+            const x = (from + offset * scale).toFixed(1);
+            const y = (16 + i * (FAN.bar + FAN.gap)).toFixed(1);
+            return `M${x} ${y}h${Math.max(length, 2).toFixed(1)}v${FAN.bar}h${-Math.max(length, 2).toFixed(1)}z`;
+          })
+          .join(""),
+      });
+      writeAttributes(far.current, { x: (to - 5).toFixed(1) });
+    }
+  });
+
+  const mine = () => {
+    const { items = [] } = bench.selection;
+    return items.includes(id) ? items : [id];
+  };
+  const startNow = () => {
+    const placed = bench.motion.placements.byId.get(id);
+    return placed ? blockSpan(placed).pass.from : 0;
+  };
+  const move = useDragSession<MoveSession>({
+    start: () => {
+      const placed = bench.motion.placements.byId.get(id);
+      if (!placed) return undefined;
+      const { items = [] } = bench.selection;
+      if (!items.includes(id)) bench.selectItems([id]);
+      const ids = mine();
+      const targets = edgesOf(bench.motion, new Set(ids));
+      return {
+        gesture: bench.begin(),
+        from: startNow(),
+        ids,
+        targets,
+        way: isMirrored(placed) ? -1 : 1,
+      };
+    },
+    move: ({ gesture, from, ids, targets, way }, { dx, x, y, free }) => {
+      if (!gesture.active) return;
+      const { frameRate } = bench.study.scene;
+      const { scale } = bench.view;
+      const { time } = snapTime(from + dx / scale, targets, { scale, frameRate, free });
+      gesture.update((study) => moveItems(study, { ids, by: (time - from) * way }));
+      showTip(x, y, `${item.name}: ${bothTimes(Math.max(time, 0), frameRate)}`);
+    },
+    end: ({ gesture }, cancelled) => (cancelled ? gesture.cancel() : gesture.commit()),
+    tap: ({ shift }, target) => {
+      chooseBlock(bench, id, shift);
+      (target as SVGElement).focus();
+    },
+  });
+  const nudge = (event: KeyboardEvent) => {
+    if (event.key === "Enter") chooseBlock(bench, id, event.shiftKey);
+    const way = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+    if (way === 0) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const frame = 1000 / bench.study.scene.frameRate;
+    bench.perform(moveItems, {
+      ids: mine(),
+      by: way * (event.shiftKey ? 10 * frame : event.altKey ? 1 : frame),
+    });
+  };
+  const edge = useDragSession<{ gesture: Gesture; edge: "start" | "end"; from: number }>({
+    start: (_, target) => {
+      const placed = bench.motion.placements.byId.get(id);
+      const which = target.getAttribute("data-edge");
+      if (!placed || (which !== "start" && which !== "end")) return undefined;
+      const { pass } = blockSpan(placed);
+      const from = which === "start" ? pass.from : pass.from + (pass.to - pass.from);
+      return { gesture: bench.begin(), edge: which, from };
+    },
+    move: ({ gesture, edge: which, from }, { dx, x, y, free, shift }) => {
+      if (!gesture.active) return;
+      const { frameRate } = bench.study.scene;
+      const { scale } = bench.view;
+      const targets = edgesOf(bench.motion, new Set([id]));
+      const { time } = snapTime(from + dx / scale, targets, { scale, frameRate, free });
+      gesture.update((study) =>
+        shift
+          ? stretchTween(study, { tweenId: id, edge: which, time })
+          : trimTween(study, { tweenId: id, edge: which, time }),
+      );
+      showTip(
+        x,
+        y,
+        `${shift ? "stretch" : "trim (Shift stretches)"}: ${bothTimes(Math.max(time, 0), frameRate)}`,
+      );
+    },
+    end: ({ gesture }, cancelled) => (cancelled ? gesture.cancel() : gesture.commit()),
+  });
+  const spread = useDragSession<{ gesture: Gesture; most: number }>({
+    start: () => {
+      const placed = bench.motion.placements.byId.get(id);
+      return placed ? { gesture: bench.begin(), most: Math.max(...placed.offsets) } : undefined;
+    },
+    move: ({ gesture, most }, { dx, x, y }) => {
+      if (!gesture.active || !tween?.stagger) return;
+      const { stagger } = tween;
+      const whole = Math.max(most + dx / bench.view.scale, 0);
+      const gaps = tween.figures.length - 1;
+      const gap = Math.round((whole / gaps) * 10) / 10;
+      const set =
+        stagger.order === "front" && stagger.front
+          ? { ...stagger, front: { ...stagger.front, time: Math.round(whole) } }
+          : { ...stagger, gap };
+      gesture.update((study) => setItems(study, { ids: [id], set: { stagger: set } }));
+      showTip(
+        x,
+        y,
+        stagger.order === "front"
+          ? `the front takes ${numberLabel(whole, 0)} ms`
+          : `${numberLabel(gap, 1)} ms from one to the next`,
+      );
+    },
+    end: ({ gesture }, cancelled) => (cancelled ? gesture.cancel() : gesture.commit()),
+  });
+  const hang = useDragSession<{ readonly id: string }>({
+    start: () => ({ id }),
+    move: (_, { x, y }) => {
+      hanging.current = { id, x, y, over: blockAt(bench, x, y, id) };
+      bench.clock.invalidate();
+      const over = hanging.current.over;
+      const name = over && bench.motion.placements.byId.get(over.id)?.item.name;
+      showTip(x, y, over ? `hang on the ${over.edge} of ${name}` : "let go over a block");
+    },
+    end: (_, cancelled) => {
+      const over = hanging.current?.over;
+      hanging.current = null;
+      bench.clock.invalidate();
+      if (cancelled || !over) return;
+      const anchor = { to: "item", ...over } as const;
+      const loop = tetherLoop(bench.study, id, anchor);
+      if (loop.length > 0)
+        say(
+          `That would run in a circle: ${[...loop, loop[0]].join(" → ")}. Hang one of them elsewhere first.`,
+          { tone: "fault" },
+        );
+      else bench.perform(hangItem, { id, anchor });
+    },
+  });
+  const notes = [
+    passWords(item as Group),
+    item.type === "group" && item.rate ? `rate ${item.rate}` : "",
+  ]
+    .filter(Boolean)
+    .join(", ");
+  const fill =
+    item.type === "group"
+      ? "fill-muted"
+      : item.type === "cue" || item.type === "freeze" || item.type === "shake"
+        ? "fill-marigold"
+        : hue.fill;
+  const stroke =
+    item.type === "group"
+      ? "stroke-muted"
+      : item.type === "tween"
+        ? hue.stroke
+        : "stroke-marigold-ink";
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: SVG has no fieldset of its own
+    <svg
+      className="min-w-0 flex-1 touch-none"
+      height={height}
+      role="group"
+      aria-label={`Block of ${item.name}`}
+    >
+      <path
+        ref={rest}
+        className={`pointer-events-none fill-none stroke-1 opacity-60 ${stroke}`}
+        strokeDasharray="2 3"
+      />
+      {/* biome-ignore lint/a11y/useSemanticElements: SVG has no button of its own */}
+      <rect
+        ref={body}
+        {...move()}
+        onKeyDown={nudge}
+        onDoubleClick={() => item.type === "group" && bench.fold(id)}
+        y={TOP}
+        height={count > 0 ? height - 2 * TOP : BOTTOM - TOP}
+        rx={5}
+        role="button"
+        tabIndex={0}
+        aria-pressed={selected}
+        aria-label={`Block ${item.name}`}
+        data-block={id}
+        className={`cursor-grab ${fill} ${selected ? "stroke-spruce stroke-2" : ""} ${item.type === "cue" ? "fill-transparent" : count > 0 ? "opacity-10" : "opacity-20"}`}
+      >
+        <title>{`${item.name}: drag to move it and what hangs on it`}</title>
+      </rect>
+      {selected ? <SelectedFrame of={body} /> : null}
+      <path
+        ref={line}
+        className={`pointer-events-none ${item.type === "cue" || item.type === "freeze" ? `${fill} ${stroke}` : `fill-none ${stroke}`} stroke-[1.5]`}
+        strokeLinejoin="round"
+      />
+      {count > 0 ? (
+        <path ref={fan} className={`pointer-events-none opacity-80 ${hue.fill}`} />
+      ) : null}
+      <text
+        ref={words}
+        y={count > 0 ? 13 : LINE / 2 + 4}
+        className="pointer-events-none fill-ink text-[11.5px] font-medium"
+      >
+        {item.name}
+        {notes ? <tspan className="fill-muted font-normal">{`  ${notes}`}</tspan> : null}
+      </text>
+      {tween && tween.tracks.length > 0
+        ? (["start", "end"] as const).map((which, i) =>
+            count > 0 && which === "end" ? null : (
+              <rect
+                key={which}
+                ref={(element) => {
+                  grips.current[i] = element;
+                }}
+                {...edge()}
+                data-edge={which}
+                data-trim={`${id} ${which}`}
+                y={TOP}
+                width={7}
+                height={BOTTOM - TOP}
+                rx={2}
+                className="cursor-ew-resize fill-transparent group-hover/row:fill-edge/40 hover:fill-spruce"
+              >
+                <title>Drag to trim; with Shift it stretches</title>
+              </rect>
+            ),
+          )
+        : null}
+      {count > 0 ? (
+        <rect
+          ref={far}
+          {...spread()}
+          data-fan={id}
+          y={height - TOP - 14}
+          width={8}
+          height={14}
+          rx={3}
+          className={`cursor-ew-resize ${hue.fill}`}
+        >
+          <title>Drag the far end of the fan</title>
+        </rect>
+      ) : null}
+      <circle
+        ref={dot}
+        {...hang()}
+        data-hang={id}
+        cy={LINE / 2}
+        r={4}
+        className="cursor-crosshair fill-raised stroke-edge stroke-[1.5] opacity-0 group-hover/row:opacity-100 hover:stroke-spruce"
+      >
+        <title>Drag to a block to hang it there</title>
+      </circle>
+    </svg>
+  );
+}
+
+/** A frame around the chosen block: its own fill is faint. */
+function SelectedFrame({ of }: { of: RefObject<SVGRectElement | null> }): ReactNode {
+  const frame = useRef<SVGRectElement>(null);
+  useFrame(() => {
+    const box = of.current;
+    if (!box) return;
+    writeAttributes(frame.current, {
+      x: box.getAttribute("x") ?? "0",
+      width: box.getAttribute("width") ?? "0",
+      y: box.getAttribute("y") ?? "0",
+      height: box.getAttribute("height") ?? "0",
+    });
+  });
+  return (
+    <rect ref={frame} rx={5} className="pointer-events-none fill-none stroke-spruce stroke-2" />
+  );
+}
+
+/** The block under a place of the window, and which of its edges is nearer. */
+function blockAt(
+  bench: ReturnType<typeof useBench>,
+  x: number,
+  y: number,
+  except: string,
+): { id: string; edge: "start" | "end" } | null {
+  const line = document.elementsFromPoint(x, y).find((each) => each.closest("[data-block-row]"));
+  const id = line?.closest("[data-block-row]")?.getAttribute("data-block-row");
+  const track = line?.closest("[data-block-row]")?.querySelector("svg");
+  const placed = id ? bench.motion.placements.byId.get(id) : undefined;
+  if (!id || id === except || !placed || !track) return null;
+  const time = bench.view.toTime(x - track.getBoundingClientRect().left);
+  const { all, pass } = blockSpan(placed);
+  const end = Number.isFinite(all.to) ? all.to : pass.to;
+  return { id, edge: Math.abs(time - all.from) <= Math.abs(time - end) ? "start" : "end" };
+}
+
+function restPath(from: number, to: number, end: number): string {
+  if (end <= to + 1) return "";
+  // A tick where each pass begins, as long as they can be told apart.
+  const width = to - from;
+  let ticks = "";
+  if (width > 14)
+    for (let x = to; x < end - 2; x += width) ticks += `M${x.toFixed(1)} ${TOP + 3}V${BOTTOM - 3}`;
+  return `M${to.toFixed(1)} ${TOP + 2}H${end.toFixed(1)}V${BOTTOM - 2}H${to.toFixed(1)}${ticks}`;
+}
+
+function labelPlace(from: number, end: number, width: number): { x: number; anchor: string } {
+  // Inside, where the block is wide; else beside it; what begins left of the window is named at its edge.
+  if (end - from > 110 || end >= width - 10) return { x: Math.max(from, 0) + 10, anchor: "start" };
+  if (end > width - 120) return { x: from - 8, anchor: "end" };
+  return { x: end + 8, anchor: "start" };
+}
+
+function cuePath(x: number, lit: boolean): string {
+  const r = lit ? 8 : 5;
+  const y = LINE / 2;
+  return `M${x} ${TOP}V${BOTTOM}M${x - r} ${y}A${r} ${r} 0 1 1 ${x + r} ${y}A${r} ${r} 0 1 1 ${x - r} ${y}Z`;
+}
+
+function shakePath(from: number, to: number): string {
+  const middle = LINE / 2;
+  let path = `M${from.toFixed(1)} ${middle}`;
+  const steps = Math.min(Math.max(Math.round((to - from) / 4), 4), 60);
+  for (let i = 1; i <= steps; i++) {
+    const left = 1 - i / steps;
+    path += `L${(from + ((to - from) * i) / steps).toFixed(1)} ${(middle + (i % 2 === 0 ? 8 : -8) * left).toFixed(1)}`;
+  }
+  return path;
+}
+
+function freezePath(from: number, to: number): string {
+  return `M${from.toFixed(1)} ${TOP}H${Math.max(to, from + 3).toFixed(1)}V${BOTTOM}H${from.toFixed(1)}Z`;
+}
+
+function groupPath(from: number, to: number): string {
+  return `M${from.toFixed(1)} ${BOTTOM}V${TOP + 4}Q${from.toFixed(1)} ${TOP} ${(from + 5).toFixed(1)} ${TOP}H${(to - 5).toFixed(1)}Q${to.toFixed(1)} ${TOP} ${to.toFixed(1)} ${TOP + 4}V${BOTTOM}`;
+}
+
+/** What a folded group holds, as thin lines. */
+function foldedPath(motion: Motion, placed: Placed, view: { toX: (t: number) => number }): string {
+  const members = placed.inside?.items ?? [];
+  const gap = (BOTTOM - TOP - 8) / Math.max(members.length - 1, 1);
+  return members
+    .map((member, i) => {
+      const { pass } = blockSpan(motion.placements.byId.get(member.item.id) ?? member);
+      const y = TOP + 4 + Math.min(gap, 4) * i;
+      return y > BOTTOM - 2
+        ? ""
+        : `M${view.toX(pass.from).toFixed(1)} ${y.toFixed(1)}H${Math.max(view.toX(pass.to), view.toX(pass.from) + 2).toFixed(1)}`;
+    })
+    .join("");
+}
+
+/** The curve of a tween's first channel, as it is played. */
+function curvePath(motion: Motion, placed: Placed, from: number, to: number): string {
+  const tween = placed.item as Tween;
+  const [figure] = tween.figures;
+  const track =
+    tween.tracks.find(({ channel }) => channelOf(channel).kind !== "color") ?? tween.tracks[0];
+  if (!figure || !track || channelOf(track.channel).kind === "color") return "";
+  const layer = findLayer(motion, figure, channelOf(track.channel), tween.id);
+  if (!layer || layer.end <= layer.start) return "";
+  const points = layerPolyline(layer, PER_SPAN);
+  let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (let i = 1; i < points.length; i += 2) {
+    low = Math.min(low, points[i] as number);
+    high = Math.max(high, points[i] as number);
+  }
+  if (!(high > low)) return "";
+  const begin = layer.origin + 0;
+  const whole =
+    layer.outer(placed.length + (tween.clip?.from ?? 0)) - layer.outer(tween.clip?.from ?? 0);
+  const mirrored = isMirrored(placed);
+  let path = "";
+  for (let i = 0; i < points.length; i += 2) {
+    const part = ((points[i] as number) - (tween.clip ? layer.start : begin)) / (whole || 1);
+    const x = mirrored ? to - part * (to - from) : from + part * (to - from);
+    const y = BOTTOM - 3 - ((BOTTOM - TOP - 6) * ((points[i + 1] as number) - low)) / (high - low);
+    path += `${i === 0 ? "M" : "L"}${x.toFixed(1)} ${y.toFixed(1)}`;
+  }
+  return path;
+}

@@ -1,0 +1,89 @@
+import {
+  deleteItems,
+  dissolveProblem,
+  dissolveSequenceGroup,
+  duplicateItems,
+  groupProblem,
+  joinProblem,
+  joinTweens,
+  makeSequenceGroup,
+  setItems,
+  splitProblem,
+  splitTween,
+} from "@levitas/core/edit";
+import { findItem } from "@levitas/core/study";
+import { nanoid } from "nanoid";
+import { say } from "../../ui/notices.tsx";
+import type { Bench } from "../model/bench.ts";
+
+/** What can be done with the chosen blocks. Each answers why it cannot be done, or undefined where it was. */
+const chosen = (bench: Bench): readonly string[] => bench.selection.items ?? [];
+
+/** Says why something cannot be done; answers whether it can. */
+function may(problem: string | undefined): boolean {
+  if (problem) say(problem, { tone: "fault" });
+  return problem === undefined;
+}
+
+export function splitChosen(bench: Bench): void {
+  const [id] = chosen(bench);
+  const time = bench.clock.time;
+  if (id === undefined || !may(splitProblem(bench.study, id, time))) return;
+  bench.perform(splitTween, { tweenId: id, time, newId: () => nanoid(8) });
+  say("Split at the playhead. Both parts keep all keys; draw their ends out to see more.");
+}
+
+export function joinChosen(bench: Bench): void {
+  const ids = chosen(bench);
+  if (!may(joinProblem(bench.study, ids))) return;
+  bench.perform(joinTweens, { ids });
+}
+
+export function duplicateChosen(bench: Bench): void {
+  const ids = chosen(bench);
+  if (ids.length === 0) return;
+  const before = new Set(bench.motion.placements.byId.keys());
+  bench.perform(duplicateItems, { ids, newId: () => nanoid(8) });
+  const fresh = [...bench.motion.placements.byId.values()]
+    .filter(
+      ({ item, level }) =>
+        !before.has(item.id) && (!level.group || before.has(level.group.item.id)),
+    )
+    .map(({ item }) => item.id);
+  bench.selectItems(fresh);
+}
+
+export function disableChosen(bench: Bench): void {
+  const ids = chosen(bench);
+  const [first] = ids;
+  if (first === undefined) return;
+  const off = findItem(bench.study, first)?.disabled === true;
+  bench.perform(setItems, { ids, set: { disabled: off ? undefined : true } as never });
+}
+
+export function groupChosenBlocks(bench: Bench): void {
+  const ids = chosen(bench);
+  if (!may(groupProblem(bench.study, ids))) return;
+  const groupId = nanoid(8);
+  bench.perform(makeSequenceGroup, { ids, groupId, name: "Group" });
+  bench.selectItems([groupId]);
+  say("Grouped. Double-click its name to give it one.");
+}
+
+export function dissolveChosen(bench: Bench): void {
+  const [id] = chosen(bench);
+  if (id === undefined || !may(dissolveProblem(bench.study, id))) return;
+  const group = findItem(bench.study, id);
+  const members = group?.type === "group" ? group.items.map((item) => item.id) : [];
+  bench.perform(dissolveSequenceGroup, { id });
+  bench.selectItems(members);
+}
+
+export function deleteChosen(bench: Bench): void {
+  const ids = chosen(bench);
+  if (ids.length === 0) return;
+  bench.perform(deleteItems, { ids });
+  say(ids.length === 1 ? "Deleted the block." : `Deleted ${ids.length} blocks.`, {
+    action: { text: "Undo", run: () => bench.undo() },
+  });
+}

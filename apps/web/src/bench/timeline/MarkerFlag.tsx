@@ -1,0 +1,155 @@
+import { deleteMarker, setMarker } from "@levitas/core/edit";
+import type { Marker } from "@levitas/core/study";
+import { Popover } from "radix-ui";
+import { type ReactNode, useRef, useState } from "react";
+import { Button } from "../../ui/Button.tsx";
+import { showTip } from "../../ui/dragTip.tsx";
+import { NumberField } from "../../ui/NumberField.tsx";
+import { useDragSession } from "../../ui/useDragSession.ts";
+import { bothTimes } from "../labels.ts";
+import { useBench, useFrame, useStudy } from "../model/BenchContext.ts";
+import type { Gesture } from "../model/gesture.ts";
+import { snapTargets, snapTime } from "./snapTime.ts";
+
+/** A named time on the ruler: dragged to move, clicked for what can be done with it. */
+export function MarkerFlag({ marker }: { marker: Marker }): ReactNode {
+  const bench = useBench();
+  const [open, setOpen] = useState(false);
+  const element = useRef<HTMLButtonElement>(null);
+  useFrame(({ study }) => {
+    const time = study.markers.find(({ id }) => id === marker.id)?.time ?? marker.time;
+    if (element.current) element.current.style.translate = `${bench.view.toX(time)}px 0`;
+  });
+  const bind = useDragSession<{ gesture: Gesture; targets: readonly number[] }>({
+    start: () => ({
+      gesture: bench.begin(),
+      targets: snapTargets({ ...bench.study, markers: [] }, {}),
+    }),
+    move: ({ gesture, targets }, { dx, x, y, free }) => {
+      if (!gesture.active) return;
+      const { frameRate } = bench.study.scene;
+      const { scale } = bench.view;
+      const { time } = snapTime(Math.max(marker.time + dx / scale, 0), targets, {
+        scale,
+        frameRate,
+        free,
+      });
+      gesture.update((study) => setMarker(study, { id: marker.id, time }));
+      showTip(x, y, `${marker.name}: ${bothTimes(time, frameRate)}`);
+    },
+    end: ({ gesture }, cancelled) => (cancelled ? gesture.cancel() : gesture.commit()),
+    tap: () => setOpen(true),
+  });
+  const nudge = (way: number, far: boolean) =>
+    bench.perform(setMarker, {
+      id: marker.id,
+      time: marker.time + (way * (far ? 10_000 : 1000)) / bench.study.scene.frameRate,
+    });
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Anchor asChild>
+        <button
+          type="button"
+          ref={element}
+          {...bind()}
+          // The ruler beneath would move the playhead.
+          onPointerDownCapture={(event) => event.nativeEvent.stopPropagation()}
+          onKeyDown={(event) => {
+            const way = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+            if (event.key === "Enter") setOpen(true);
+            if (way === 0) return;
+            event.preventDefault();
+            event.stopPropagation();
+            nudge(way, event.shiftKey);
+          }}
+          aria-label={`Marker ${marker.name}`}
+          title={`${marker.name}: drag it, click for more`}
+          data-marker={marker.id}
+          className="absolute bottom-0 left-0 max-w-28 cursor-pointer touch-none truncate rounded-r-sm border-l-2 border-plum bg-sunk px-1 text-[10.5px] leading-4 text-plum hover:bg-raised"
+        >
+          {marker.name}
+        </button>
+      </Popover.Anchor>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label={`Marker ${marker.name}`}
+          align="start"
+          sideOffset={6}
+          className="z-50 flex w-60 flex-col gap-2 rounded-lg border border-edge/50 bg-raised p-3 outline-none"
+        >
+          <MarkerForm marker={marker} close={() => setOpen(false)} />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function MarkerForm({ marker, close }: { marker: Marker; close: () => void }): ReactNode {
+  const bench = useBench();
+  const { markers } = useStudy();
+  const next = markers.filter(({ time }) => time > marker.time).sort((a, b) => a.time - b.time)[0];
+  const end = next?.time ?? bench.motion.duration;
+  const rename = (name: string) => {
+    if (name.trim() !== "" && name !== marker.name)
+      bench.perform(setMarker, { id: marker.id, name: name.trim() });
+  };
+  return (
+    <>
+      <input
+        aria-label="Name of the marker"
+        defaultValue={marker.name}
+        maxLength={200}
+        onBlur={(event) => rename(event.target.value)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === "Enter") rename(event.currentTarget.value);
+        }}
+        className="h-7 rounded-md border border-edge/40 bg-paper px-2 focus:border-spruce"
+      />
+      <NumberField
+        label="Time"
+        value={Math.round(marker.time * 100) / 100}
+        min={0}
+        max={3_600_000}
+        step={10}
+        whole={false}
+        unit="ms"
+        onChange={(time) => bench.perform(setMarker, { id: marker.id, time })}
+      />
+      <div className="grid grid-cols-2 gap-1">
+        <Button size="tiny" onClick={() => bench.travelTo(marker.time)}>
+          Go there
+        </Button>
+        <Button
+          size="tiny"
+          onClick={() => {
+            bench.clock.pause();
+            bench.clock.seek(marker.time);
+          }}
+        >
+          Jump
+        </Button>
+        <Button
+          size="tiny"
+          disabled={end <= marker.time}
+          className="col-span-2"
+          onClick={() => {
+            bench.clock.change({ range: { from: marker.time, to: end } });
+            bench.clock.seek(marker.time);
+            bench.clock.play();
+            close();
+          }}
+        >
+          {next ? `Play from here to ${next.name}` : "Play from here to the end"}
+        </Button>
+        <Button
+          size="tiny"
+          className="col-span-2"
+          onClick={() => bench.perform(deleteMarker, { id: marker.id })}
+        >
+          Delete the marker
+        </Button>
+      </div>
+    </>
+  );
+}
