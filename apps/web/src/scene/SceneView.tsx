@@ -1,4 +1,4 @@
-import { type ReactNode, useLayoutEffect, useMemo, useRef } from "react";
+import { lazy, type ReactNode, Suspense, useLayoutEffect, useMemo, useRef } from "react";
 import { useBench, useBenchState, useFrame, useStudy } from "../bench/model/BenchContext.ts";
 import { chosenFigures } from "../bench/model/selection.ts";
 import { showTip } from "../ui/dragTip.tsx";
@@ -13,6 +13,11 @@ import { ScenePainter } from "./painter.ts";
 import { drawRoute } from "./route.ts";
 import { SceneBar } from "./SceneBar.tsx";
 import { SceneHandles } from "./SceneHandles.tsx";
+
+// A front comes when a tween is chosen that has one; most have none.
+const FrontHandles = lazy(async () => ({
+  default: (await import("./FrontHandles.tsx")).FrontHandles,
+}));
 
 interface Session {
   readonly drag: MoveDrag;
@@ -182,6 +187,9 @@ export function SceneView(): ReactNode {
         <canvas ref={canvas} className="pointer-events-none absolute inset-0 size-full" />
       </div>
       <SceneHandles />
+      <Suspense fallback={null}>
+        <FrontHandles />
+      </Suspense>
       <SceneBar />
     </section>
   );

@@ -6,7 +6,14 @@ import {
   mapPoint,
   parentMatrixAt,
 } from "@levitas/core/motion";
-import { type Key, type SpaceHandle, type Study, spacePathOf } from "@levitas/core/study";
+import {
+  eachTween,
+  findTween,
+  type Key,
+  type SpaceHandle,
+  type Study,
+  spacePathOf,
+} from "@levitas/core/study";
 import { type KeyboardEvent, type ReactNode, useRef } from "react";
 import { useBench, useBenchState, useFrame, useStudy } from "../bench/model/BenchContext.ts";
 import type { Gesture } from "../bench/model/gesture.ts";
@@ -18,8 +25,8 @@ import { writeAttributes } from "../ui/writeAttributes.ts";
 /** The path through space of a figure, if x and y are joined: its points and handles, to be dragged. */
 export function SpacePath({ figureId }: { figureId: string }): ReactNode {
   const study = useStudy();
-  const tweens = study.sequence.flatMap((item) =>
-    item.type === "tween" && item.figures.includes(figureId) && spacePathOf(item) ? [item] : [],
+  const tweens = [...eachTween(study.sequence)].filter(
+    (tween) => tween.figures.includes(figureId) && spacePathOf(tween),
   );
   return tweens.flatMap((tween) => {
     const path = spacePathOf(tween);
@@ -44,8 +51,8 @@ interface Point {
 }
 
 function pointIn(study: Study, motion: Motion, tweenId: string, index: number): Point | undefined {
-  const tween = study.sequence.find((item) => item.id === tweenId);
-  const path = tween?.type === "tween" ? spacePathOf(tween) : undefined;
+  const tween = findTween(study, tweenId);
+  const path = tween && spacePathOf(tween);
   const [x, y] = [path?.x.keys[index], path?.y.keys[index]];
   const layer = motion.driven
     .flatMap(({ layers }) => layers)

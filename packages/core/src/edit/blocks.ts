@@ -9,6 +9,7 @@ import {
   type Key,
   keysLength,
   placeItems,
+  type SequenceItem,
   type Study,
   type Tether,
   type Track,
@@ -137,11 +138,15 @@ function heldAt(study: Study, track: Track, at: number, fill: Fill): number {
 function withoutFound(study: Study, tween: Tween): readonly Track[] {
   if (!tween.tracks.some(({ keys }) => keys.some(({ value }) => typeof value === "object")))
     return tween.tracks;
-  const without: Study = {
-    ...study,
-    sequence: study.sequence.filter(({ id }) => id !== tween.id),
-  };
-  const motion = compileStudy(without);
+  const off = (items: readonly SequenceItem[]): SequenceItem[] =>
+    items.map((item) =>
+      item.id === tween.id
+        ? { ...item, disabled: true }
+        : item.type === "group"
+          ? { ...item, items: off(item.items) }
+          : item,
+    );
+  const motion = compileStudy({ ...study, sequence: off(study.sequence) });
   const figure = tween.figures[0] as Figure["id"];
   const { outer } = placeItems(study);
   const poses = new Float64Array(motion.slotCount);

@@ -33,6 +33,7 @@ export {
   setRest,
   setScene,
 } from "./figures.ts";
+export { addFollower, deleteFollower, followerLoop, rangeOf, setFollower } from "./followers.ts";
 export {
   dissolveProblem,
   dissolveSequenceGroup,
@@ -76,6 +77,7 @@ export {
   mendOverlap,
   mendsOf,
   type Overlap,
+  overlapsOn,
   setTweenMode,
 } from "./overlaps.ts";
 export { channelsOfClip, type PasteArguments, pasteKeys } from "./paste.ts";

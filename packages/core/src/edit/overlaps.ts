@@ -1,5 +1,5 @@
 import type { Draft } from "immer";
-import { compileStudy, type Motion, stackBeneath } from "../motion/index.ts";
+import { compileStudy, type DrivenChannel, type Motion, stackBeneath } from "../motion/index.ts";
 import {
   type ChannelId,
   channelOf,
@@ -30,33 +30,39 @@ export interface Overlap {
 /** Shorter than this, ms, is a meeting and no overlap. */
 const LEAST = 0.5;
 
-/**
- * Where tweens contend for a channel, in their first passes. Relative tracks contend with nothing: they are added.
- * One entry for each two tweens and channel, with the first of the figures.
- */
+/** Where tweens contend for one channel of one figure, in their first passes. What is added contends with nothing. */
+export function overlapsOn({ figure, channel, layers }: DrivenChannel): Overlap[] {
+  const found: Overlap[] = [];
+  for (let i = 1; i < layers.length; i++) {
+    const winner = layers[i];
+    if (!winner || winner.relative) continue;
+    for (let j = 0; j < i; j++) {
+      const loser = layers[j];
+      if (!loser || loser.relative || loser.tween === winner.tween) continue;
+      const from = Math.max(winner.start, loser.start);
+      const to = Math.min(winner.end, loser.end);
+      if (to - from < LEAST) continue;
+      found.push({
+        figureId: figure.id,
+        channel: channel.id,
+        winner: winner.tween.id,
+        loser: loser.tween.id,
+        from,
+        to,
+      });
+    }
+  }
+  return found;
+}
+
+/** All overlaps of a motion in order of time: one for each two tweens and channel, with the first of the figures. */
 export function findOverlaps(motion: Motion): Overlap[] {
   const found = new Map<string, Overlap>();
-  for (const { figure, channel, layers } of motion.driven) {
-    for (let i = 1; i < layers.length; i++) {
-      const winner = layers[i];
-      if (!winner || winner.relative) continue;
-      for (let j = 0; j < i; j++) {
-        const loser = layers[j];
-        if (!loser || loser.relative || loser.tween === winner.tween) continue;
-        const from = Math.max(winner.start, loser.start);
-        const to = Math.min(winner.end, loser.end);
-        if (to - from < LEAST) continue;
-        const name = `${winner.tween.id} ${loser.tween.id} ${channel.id}`;
-        if (!found.has(name))
-          found.set(name, {
-            figureId: figure.id,
-            channel: channel.id,
-            winner: winner.tween.id,
-            loser: loser.tween.id,
-            from,
-            to,
-          });
-      }
+  for (const driven of motion.driven) {
+    if (driven.layers.length < 2) continue;
+    for (const overlap of overlapsOn(driven)) {
+      const name = `${overlap.winner} ${overlap.loser} ${overlap.channel}`;
+      if (!found.has(name)) found.set(name, overlap);
     }
   }
   return [...found.values()].sort((a, b) => a.from - b.from);

@@ -1,5 +1,7 @@
 import { channelOf, innerSpeed } from "../study/index.ts";
+import { layerTime } from "./layers.ts";
 import type { Layer, Motion } from "./motion.ts";
+import { spanAt } from "./track.ts";
 
 /**
  * How many channels move in each of `count` equal parts of a stretch of time: a channel counts where a span of it
@@ -35,8 +37,14 @@ function countPlain(layer: Layer, parts: Uint16Array, from: number, width: numbe
 function countTimed(layer: Layer, parts: Uint16Array, from: number, width: number): void {
   const { time, track } = layer;
   if (!time || !track.curves.some((_, span) => goes(layer, span))) return;
-  for (let i = 0; i < parts.length; i++)
-    if (innerSpeed(time.links, from + (i + 0.5) * width) !== 0) parts[i] = (parts[i] as number) + 1;
+  for (let i = 0; i < parts.length; i++) {
+    const t = from + (i + 0.5) * width;
+    const within = layerTime(layer, t);
+    if (Number.isNaN(within) || innerSpeed(time.links, t) === 0) continue;
+    const span = spanAt(track.times, 0, within);
+    if (span >= 0 && span < track.curves.length && goes(layer, span))
+      parts[i] = (parts[i] as number) + 1;
+  }
 }
 
 function goes({ track }: Layer, span: number): boolean {

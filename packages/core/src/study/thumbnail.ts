@@ -1,4 +1,4 @@
-import type { Study } from "./study.ts";
+import type { SequenceItem, Study } from "./study.ts";
 
 /** A thumbnail stays below this many UTF-16 units of JSON, so that a list of studies stays light. */
 export const LARGEST_THUMBNAIL = 24_000;
@@ -18,15 +18,25 @@ export function thumbnailOf(study: Study): Study {
     ...study,
     figures: figures.filter((figure) => figure.parent === null || kept.has(figure.parent)),
     followers: [],
-    sequence: study.sequence.flatMap((item) => {
-      if (item.type !== "tween") return [];
-      const ids = item.figures.filter((id) => kept.has(id));
-      return ids.length > 0 ? [{ ...item, figures: ids }] : [];
-    }),
+    sequence: withFigures(study.sequence, kept),
   };
   if (fits(reduced)) return reduced;
   const still: Study = { ...reduced, sequence: [], curves: [], markers: [] };
   return fits(still) ? still : { ...still, figures: [] };
+}
+
+/** The sequence for some figures alone. What moves none of them stays as far as others may hang on it. */
+function withFigures(
+  items: readonly SequenceItem[],
+  kept: ReadonlySet<string>,
+): readonly SequenceItem[] {
+  const hangs = items.some(({ tether }) => tether.to === "item");
+  return items.flatMap((item): SequenceItem[] => {
+    if (item.type === "group") return [{ ...item, items: withFigures(item.items, kept) }];
+    if (item.type !== "tween") return item.type === "cue" ? [] : [item];
+    const figures = item.figures.filter((id) => kept.has(id));
+    return figures.length > 0 || hangs ? [{ ...item, figures }] : [];
+  });
 }
 
 function fits(study: Study): boolean {

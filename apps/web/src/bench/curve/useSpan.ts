@@ -4,6 +4,7 @@ import {
   type ChannelDefinition,
   channelOf,
   curveOfKey,
+  eachTween,
   type Figure,
   type Key,
   type Study,
@@ -33,8 +34,7 @@ export function spanIn(study: Study, selection: Selection): Span | undefined {
   if (selection.span === null || selection.channel === null) return undefined;
   const figure = study.figures.find((each) => each.id === selection.figure);
   if (!figure) return undefined;
-  for (const tween of study.sequence) {
-    if (tween.type !== "tween") continue;
+  for (const tween of eachTween(study.sequence)) {
     const track = tween.tracks.find((each) => each.channel === selection.channel);
     const index = track?.keys.findIndex((key) => key.id === selection.span) ?? -1;
     const key = track?.keys[index];

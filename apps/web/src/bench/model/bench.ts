@@ -48,6 +48,8 @@ export interface BenchState {
   readonly arranging: boolean;
   /** Groups of the sequence that are folded to one bar. */
   readonly folded: ReadonlySet<string>;
+  /** The follower whose form is open. */
+  readonly editingFollower: string | null;
   /** How the playhead travels when it is sent somewhere. */
   readonly travel: { readonly duration: number; readonly curve: Curve };
 }
@@ -104,6 +106,7 @@ export class Bench {
       clip: null,
       arranging: false,
       folded: new Set(),
+      editingFollower: null,
       travel: { duration: 600, curve: { kind: "keyword", name: "ease-in-out" } },
     }));
     this.calm = matchMedia("(prefers-reduced-motion: reduce)").matches;
@@ -266,14 +269,12 @@ export class Bench {
     const [first] = items;
     const tween = first === undefined ? undefined : findTween(this.study, first);
     const figure = tween?.figures[0] ?? this.selection.figure;
-    const more = tween?.figures.slice(1, 24) ?? [];
     this.select({
       items,
       figure,
       channel: tween?.tracks[0]?.channel ?? null,
       span: tween?.tracks[0]?.keys[0]?.id ?? null,
       keys: [],
-      more,
     });
   }
 

@@ -22,6 +22,12 @@ export function StaggerForm({ tween }: { tween: Tween }): ReactNode {
   const { figures, scene } = useStudy();
   const set = (fields: Parameters<typeof setItems>[1]["set"]) =>
     bench.perform(setItems, { ids: [tween.id], set: fields });
+  // Those it moves first: the list may be long.
+  const moves = new Set(tween.figures);
+  const listed = [
+    ...figures.filter(({ id }) => moves.has(id)),
+    ...figures.filter(({ id }) => !moves.has(id)),
+  ];
   const { stagger } = tween;
   const order: Order = stagger?.order ?? "together";
   const front: Front = stagger?.front ?? {
@@ -52,7 +58,7 @@ export function StaggerForm({ tween }: { tween: Tween }): ReactNode {
     <>
       <h3 className="text-[12.5px] font-medium">Figures</h3>
       <div className="flex max-h-40 flex-col gap-0.5 overflow-y-auto rounded-md bg-sunk p-1.5">
-        {figures.map(({ id, name }) => (
+        {listed.map(({ id, name }) => (
           <Tick
             key={id}
             label={name}

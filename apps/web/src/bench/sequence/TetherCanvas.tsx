@@ -72,8 +72,8 @@ export function TetherCanvas({
       const from = anchor ? middle(anchor) : line.anchor.id === null ? -4 : y;
       if (Math.max(y, from) < -10 || Math.min(y, from) > clientHeight + 10) continue;
       const isChosen = chosen.has(row.item.id) || (anchor && chosen.has(anchor.item.id));
-      context.strokeStyle = tokenColor(isChosen ? "spruce" : "edge");
-      context.globalAlpha = isChosen ? 1 : 0.75;
+      context.strokeStyle = tokenColor(isChosen ? "spruce" : "muted");
+      context.lineWidth = isChosen ? 1.8 : 1.3;
       const [x, anchorX] = [view.toX(line.at), view.toX(line.anchor.time)];
       drawTether(context, anchorX, from, x, y);
       if (!chosen.has(row.item.id) || placed.item.tether.offset === 0) continue;
@@ -101,7 +101,7 @@ function drawTether(
   x: number,
   y: number,
 ): void {
-  context.setLineDash([3, 3]);
+  context.setLineDash([4, 3]);
   context.beginPath();
   context.moveTo(anchorX, anchorY + (y > anchorY ? 11 : -11));
   context.lineTo(anchorX, y);

@@ -38,6 +38,10 @@ export function Bead({
     const x = bench.view.toX(time);
     writeAttributes(group.current.children[0], { x: (x - 7).toFixed(1) });
     writeAttributes(group.current.children[1], { x: (x - 3.5).toFixed(1) });
+    // What lies outside of the part that is played is kept, and faint.
+    const { clip } = tween;
+    const away = clip && (found.key.time < clip.from - 0.01 || found.key.time > clip.to + 0.01);
+    writeAttributes(group.current, { opacity: away ? 0.35 : 1 });
   });
   const keyTime = () =>
     bench.motion.placements.outer(tween.id, track.keys[index]?.time ?? 0, figure.id);

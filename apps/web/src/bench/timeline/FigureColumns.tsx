@@ -8,6 +8,7 @@ import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { bothTimes } from "../labels.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../model/BenchContext.ts";
 import type { Gesture } from "../model/gesture.ts";
+import { tweenById } from "./findLayer.ts";
 import { HUE } from "./hues.ts";
 import { beginKeyDrag, dragKeys, type KeyDrag } from "./keyDrag.ts";
 import { ROW } from "./laneGeometry.ts";
@@ -231,13 +232,11 @@ function timesNow(
   const wanted = new Map(columns.map((column, i) => [column.keyIds[0], i]));
   const tweens = new Set(columns.map(({ tweenId }) => tweenId));
   const times: (number | undefined)[] = new Array(columns.length);
-  for (const item of study.sequence) {
-    if (item.type !== "tween" || !tweens.has(item.id)) continue;
-    for (const track of item.tracks)
+  for (const id of tweens)
+    for (const track of tweenById(study, id)?.tracks ?? [])
       for (const key of track.keys) {
         const index = wanted.get(key.id);
         if (index !== undefined) times[index] = key.time;
       }
-  }
   return times;
 }

@@ -6,6 +6,7 @@ import type { ReactNode } from "react";
 import { say } from "../../ui/notices.tsx";
 import { useBench } from "../model/BenchContext.ts";
 import { ROW } from "./laneGeometry.ts";
+import { OverlapMarks } from "./OverlapMarks.tsx";
 import type { Row } from "./rows.ts";
 import { TrackBar } from "./TrackBar.tsx";
 import { useKeyBox } from "./useKeyBox.ts";
@@ -52,6 +53,7 @@ export function LaneTrack({ row }: { row: Extract<Row, { kind: "lane" | "graph" 
       {bars.map((bar) => (
         <TrackBar key={bar.tween.id} bar={bar} figure={figure} channel={channel} />
       ))}
+      {bars.length > 1 ? <OverlapMarks figure={figure} channel={channel} /> : null}
     </svg>
   );
 }

@@ -4,6 +4,7 @@ import { useBench, useBenchState, useStudy } from "../model/BenchContext.ts";
 import { RecipePanel } from "../recipes/RecipePanel.tsx";
 import { AddFigureMenu } from "./AddFigureMenu.tsx";
 import { FigureRow } from "./FigureRow.tsx";
+import { FollowerRow } from "./FollowerRow.tsx";
 import { KeyBar } from "./keys/KeyBar.tsx";
 import { LaneRow } from "./LaneRow.tsx";
 import { MARGIN, ROW } from "./laneGeometry.ts";
@@ -103,6 +104,8 @@ export function Timeline(): ReactNode {
               >
                 {row.kind === "figure" ? (
                   <KeptFigureRow row={row} />
+                ) : row.kind === "follower" ? (
+                  <FollowerRow figure={row.figure} follower={row.follower} />
                 ) : row.kind === "lane" ? (
                   <KeptLaneRow row={row} />
                 ) : (

@@ -1,6 +1,6 @@
 import { moveTween } from "@levitas/core/edit";
 import { type Layer, layerColors, layerPolyline, type Motion } from "@levitas/core/motion";
-import type { ChannelDefinition, Figure, Key } from "@levitas/core/study";
+import { type ChannelDefinition, type Figure, type Key, playedSpan } from "@levitas/core/study";
 import { type ReactNode, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
@@ -8,6 +8,7 @@ import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { bothTimes } from "../labels.ts";
 import { useBench, useBenchState, useFrame } from "../model/BenchContext.ts";
 import type { Gesture } from "../model/gesture.ts";
+import { passWords } from "../sequence/blockRows.ts";
 import { Bead } from "./Bead.tsx";
 import { findLayer } from "./findLayer.ts";
 import { HUE } from "./hues.ts";
@@ -46,6 +47,7 @@ export function TrackBar({
   const line = useRef<SVGPathElement>(null);
   const area = useRef<SVGPathElement>(null);
   const name = useRef<SVGTextElement>(null);
+  const rest = useRef<SVGPathElement>(null);
   const spanMark = useRef<SVGRectElement>(null);
   const grips = useRef<(SVGPathElement | null)[]>([]);
   const drawn = useRef<{ layer?: Layer; view?: string; span?: string | null }>({});
@@ -69,6 +71,18 @@ export function TrackBar({
     writeAttributes(body.current, { x: from, width: Math.max(to - from, 1) });
     placeGrip(grips.current[0], from - 9, -1);
     placeGrip(grips.current[1], to + 9, 1);
+    if (rest.current) {
+      // Passes after the first, as far as they go.
+      const placed = motion.placements.byId.get(tween.id);
+      const over = placed?.passes ? playedSpan(placed) : undefined;
+      const end = over && (Number.isFinite(placed?.whole) ? view.toX(over.to) : view.width + 10);
+      writeAttributes(rest.current, {
+        d:
+          end !== undefined && end > to + 2
+            ? `M${to.toFixed(1)} ${BAR.top + 2}H${end.toFixed(1)}V${BAR.bottom - 2}H${to.toFixed(1)}`
+            : "",
+      });
+    }
     if (name.current) {
       const after = nextStart(motion, layer, figure.id, channel);
       writeAttributes(name.current, {
@@ -163,12 +177,18 @@ export function TrackBar({
           className="pointer-events-none fill-spruce"
         />
       ) : null}
+      <path
+        ref={rest}
+        className={`pointer-events-none fill-none stroke-1 opacity-60 ${hue.stroke}`}
+        strokeDasharray="2 3"
+      />
       <text
         ref={name}
         y={(BAR.top + BAR.bottom) / 2 + 4}
         className={`pointer-events-none text-[11px] ${hue.fill}`}
       >
         {tween.name}
+        {tween.iterations !== undefined || tween.direction ? `  ${passWords(tween)}` : ""}
       </text>
       {track.keys.length > 1
         ? (["start", "end"] as const).map((edge, i) => (

@@ -1,6 +1,6 @@
 import { setValueAt } from "@levitas/core/edit";
 import { type Motion, nearestFrame } from "@levitas/core/motion";
-import type { ChannelDefinition, Figure } from "@levitas/core/study";
+import { type ChannelDefinition, eachTween, type Figure } from "@levitas/core/study";
 import { isColor, printHexColor, readQuantity } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { type ReactNode, useRef } from "react";
@@ -138,7 +138,7 @@ export function ValueAtPlayhead({
 
 function countKeys(study: Parameters<typeof setValueAt>[0]): number {
   let count = 0;
-  for (const item of study.sequence)
-    if (item.type === "tween") for (const track of item.tracks) count += track.keys.length;
+  for (const tween of eachTween(study.sequence))
+    for (const track of tween.tracks) count += track.keys.length;
   return count;
 }

@@ -15,6 +15,7 @@ import type { MenuItem } from "../../ui/Menu.tsx";
 import { say } from "../../ui/notices.tsx";
 import { copyMotion, giveMotion } from "../clipboard.ts";
 import type { Bench } from "../model/bench.ts";
+import { followNew } from "./followNew.ts";
 
 /** A name that no figure has yet. */
 export function freeName(study: Study, wanted: string): string {
@@ -102,6 +103,11 @@ export function figureMenu(
       hint: "where it stands",
       disabled: clip === null,
       onSelect: () => clip && giveMotion(bench, clip, figure.id),
+    },
+    {
+      text: "Follow another figure…",
+      hint: "value or speed",
+      onSelect: () => followNew(bench, figure, beside),
     },
     {
       text: beside.length > 0 ? "Group the chosen figures" : "Put in a group",

@@ -7,7 +7,7 @@ export function isNumeric({ kind }: ChannelDefinition): boolean {
 }
 
 /** Heights of the rows, px. */
-export const ROW = { figure: 30, lane: 32, graph: 216 } as const;
+export const ROW = { figure: 30, lane: 32, follower: 32, graph: 216 } as const;
 
 /** Where a bar lies inside its lane, px from the lane's top. */
 export const BAR = { top: 5, bottom: 27 } as const;

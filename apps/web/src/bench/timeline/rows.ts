@@ -2,8 +2,10 @@ import {
   CHANNELS,
   type ChannelDefinition,
   type ChannelId,
+  channelOf,
   eachTween,
   type Figure,
+  type Follower,
   type Study,
   type Track,
   type Tween,
@@ -30,6 +32,13 @@ export type Row =
       readonly channel: ChannelDefinition;
       readonly bars: readonly LaneBar[];
       readonly unfolded: boolean;
+    }
+  | {
+      readonly kind: "follower";
+      readonly figure: Figure;
+      readonly channel: ChannelDefinition;
+      readonly follower: Follower;
+      readonly bars: readonly LaneBar[];
     };
 
 /** The name of a lane, for what is remembered of it. */
@@ -68,7 +77,18 @@ export function timelineRows(study: Study, unfolded: ReadonlySet<string> = new S
     const all = own ? [...own.values()].flat() : [];
     const depth = depthOf(figure, parentOf);
     const moving = lanes.filter(({ kind }) => kind === "lane").length;
-    return [{ kind: "figure", figure, depth, lanes: moving, bars: all }, ...lanes];
+    const followers = study.followers
+      .filter((follower) => follower.figure === figure.id)
+      .map(
+        (follower): Row => ({
+          kind: "follower",
+          figure,
+          channel: channelOf(follower.channel),
+          follower,
+          bars: [],
+        }),
+      );
+    return [{ kind: "figure", figure, depth, lanes: moving, bars: all }, ...lanes, ...followers];
   });
 }
 
@@ -78,8 +98,12 @@ export function sameRow({ row: a }: { row: Row }, { row: b }: { row: Row }): boo
   if (!a.bars.every((bar, i) => bar.tween === b.bars[i]?.tween && bar.track === b.bars[i]?.track))
     return false;
   if (a.kind === "figure") return b.kind === "figure" && a.depth === b.depth && a.lanes === b.lanes;
+  if (a.kind === "follower") return b.kind === "follower" && a.follower === b.follower;
   return (
-    b.kind !== "figure" && a.kind === b.kind && a.channel === b.channel && a.unfolded === b.unfolded
+    (b.kind === "lane" || b.kind === "graph") &&
+    a.kind === b.kind &&
+    a.channel === b.channel &&
+    a.unfolded === b.unfolded
   );
 }
 

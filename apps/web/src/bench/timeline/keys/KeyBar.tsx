@@ -13,7 +13,7 @@ import {
   smoothKeys,
   stretchOf,
 } from "@levitas/core/edit";
-import { channelOf, findTween, spacePathOf } from "@levitas/core/study";
+import { channelOf, eachTween, findTween, spacePathOf } from "@levitas/core/study";
 import { isColor, readQuantity } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { type ReactNode, useMemo } from "react";
@@ -206,9 +206,8 @@ function PathButton(): ReactNode {
   const bench = useBench();
   const study = useStudy();
   const figure = useBenchState(({ selection }) => selection.figure);
-  const joined = study.sequence.find(
-    (item) =>
-      item.type === "tween" && figure !== null && item.figures.includes(figure) && item.path,
+  const joined = [...eachTween(study.sequence)].find(
+    (tween) => figure !== null && tween.figures.includes(figure) && tween.path,
   );
   const can = figure !== null && !joined && joinable(bench.motion, figure) !== undefined;
   if (joined)
