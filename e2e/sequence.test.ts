@@ -119,6 +119,8 @@ describe("sequences on the bench", () => {
   const open = (document: Study) => openWith({ document });
   /** Looks at the blocks instead of the lanes. */
   const arrange = async () => {
+    // A field that was typed in still has the keyboard.
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
     await page.keyboard.press("q");
     await page.waitForSelector("[data-block]");
     await frames(page, 2);
@@ -209,7 +211,8 @@ describe("sequences on the bench", () => {
     await field("From one to the next", "60");
     await page.keyboard.press("Escape");
     await bar("What it hangs on");
-    await page.type('[aria-label="Find something to hang it on"]', "end of falls");
+    const find = await page.waitForSelector('[aria-label="Find something to hang it on"]');
+    await find?.type("end of falls");
     await press(page, "End of Falls");
     await field("Later by", "40");
     await page.keyboard.press("Escape");
@@ -244,7 +247,9 @@ describe("sequences on the bench", () => {
     const later = starts(await stored());
     expect(later.Falls).toBeGreaterThan(210);
     expect(later[made.id]).toBe((later.Falls as number) + 440);
-    // The far end of the fan.
+    // The far end of the fan, brought into view.
+    await page.keyboard.press("v");
+    await frames(page, 3);
     await dragBy(page, `[data-fan="${made.id}"]`, { x: 30, y: 0 });
     expect((get(await stored(), made.id) as Tween).stagger?.gap).toBeGreaterThan(61);
   });
@@ -306,7 +311,7 @@ describe("sequences on the bench", () => {
       (element) => getComputedStyle(element).translate,
     );
     expect(shown).toContain("112px");
-    expect(await textOf(page, '[data-block-row="arrival"] svg')).toContain("backwards");
+    expect(await textOf(page, 'svg[aria-label="Block of Arrival"]')).toContain("backwards");
   });
 
   it("sounds a cue once per loop over ten loops", async () => {

@@ -45,7 +45,7 @@ export function Notices(): ReactNode {
     <div
       role="status"
       aria-live="polite"
-      className="pointer-events-none fixed inset-x-0 bottom-4 z-50 flex justify-center px-4"
+      className="pointer-events-none fixed inset-x-0 bottom-14 z-50 flex justify-center px-4"
     >
       {notice ? (
         <div

@@ -73,8 +73,15 @@ export function rangeOf(
   const slot = motion.slot(index, source.channel);
   const out = new Float64Array(motion.slotCount);
   let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-  for (let i = 0; i <= SAMPLES; i++) {
-    const t = (motion.duration * i) / SAMPLES;
+  const layers = motion.drivenAt(index, source.channel)?.layers ?? [];
+  const times = [
+    ...Array.from({ length: SAMPLES + 1 }, (_, i) => (motion.duration * i) / SAMPLES),
+    // Values turn at keys; just before one a speed is still that of the span that ends there.
+    ...layers.flatMap((layer) =>
+      Array.from(layer.track.times, (time) => layer.outer(time) - (of === "speed" ? 1e-3 : 0)),
+    ),
+  ];
+  for (const t of times) {
     const value =
       of === "value"
         ? motion.valueAt(index, source.channel, t)

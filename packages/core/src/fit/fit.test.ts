@@ -237,6 +237,11 @@ describe("the best cubic-bezier", () => {
 });
 
 describe("paths for curves", () => {
+  it("stay within the tolerance where a curve stands upright in its middle", () => {
+    const curve = { kind: "ramp", direction: "out-in", degree: 0.43432486372843504 } as const;
+    expect(fitPath(curve, 0.005).error).toBeLessThanOrEqual(0.005);
+  });
+
   it("stay within the tolerance", () => {
     fc.assert(
       fc.property(anyCurve, (curve) => {

@@ -21,6 +21,21 @@ const MOST = 1500;
 /** From here on a slope counts as a vertical tangent, which no handle with some length in time has. */
 const STEEP = 50;
 
+/** Where a piece is held against its curve: evenly, and close to its ends, where tangents may stand upright. */
+const LOOKED_AT = [
+  1 / 512,
+  1 / 64,
+  1 / 8,
+  2 / 8,
+  3 / 8,
+  4 / 8,
+  5 / 8,
+  6 / 8,
+  7 / 8,
+  63 / 64,
+  511 / 512,
+];
+
 /**
  * A path through points of the curve with its slopes there (cubic Hermite pieces), as few as halving
  * finds within `tolerance`. Beziers, straight pieces and steps become themselves.
@@ -72,8 +87,7 @@ export function fitPathTo(
     const m0 = limit(slope(from), mean);
     const m1 = limit(slope(to, true), mean);
     let worst = 0;
-    for (let i = 1; i < 8; i++) {
-      const t = i / 8;
+    for (const t of LOOKED_AT) {
       const u = 1 - t;
       const hermite =
         u * u * (1 + 2 * t) * y0 + t * t * (1 + 2 * u) * y1 + u * t * width * (u * m0 - t * m1);

@@ -33,7 +33,13 @@ export function readQuantity(text: string, kind: QuantityKind, frameRate?: numbe
   };
   let sum = "";
   let afterValue = false;
-  for (const token of tokenize({ css: text.replaceAll("°", "deg").replaceAll("−", "-") })) {
+  const words = Object.keys(units).filter((unit) => /^[a-z]+$/i.test(unit));
+  const css = text
+    .replaceAll("°", "deg")
+    .replaceAll("−", "-")
+    // People write "0.6 s"; to CSS that is a number and a word.
+    .replace(new RegExp(`(\\d)\\s+(?=(?:${words.join("|") || "$^"})\\b)`, "gi"), "$1");
+  for (const token of tokenize({ css })) {
     if (isTokenEOF(token)) break;
     if (isTokenNumber(token) || isTokenDimension(token) || isTokenPercentage(token)) {
       const unit = isTokenDimension(token) ? token[4].unit.toLowerCase() : "";

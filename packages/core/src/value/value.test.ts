@@ -89,6 +89,8 @@ describe("typed numbers", () => {
     ["1/4turn", "angle", 90],
     ["45°", "angle", 45],
     ["1.2s", "time", 1200],
+    ["1.2 s", "time", 1200],
+    ["60 px + 2*30", "length", 120],
     ["3f", "time", 50],
     ["35%", "factor", 0.35],
     ["1e2", "factor", 100],

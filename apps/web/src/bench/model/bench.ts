@@ -109,7 +109,7 @@ export class Bench {
       editingFollower: null,
       travel: { duration: 600, curve: { kind: "keyword", name: "ease-in-out" } },
     }));
-    this.calm = matchMedia("(prefers-reduced-motion: reduce)").matches;
+    this.calm = globalThis.matchMedia?.("(prefers-reduced-motion: reduce)").matches ?? false;
     this.compiled = compileStudy(study, { calm: this.calm });
     this.poses = new Float64Array(this.compiled.slotCount);
     this.clock.setDuration(this.compiled.duration);

@@ -52,8 +52,6 @@ export function MarkerFlag({ marker }: { marker: Marker }): ReactNode {
           type="button"
           ref={element}
           {...bind()}
-          // The ruler beneath would move the playhead.
-          onPointerDownCapture={(event) => event.nativeEvent.stopPropagation()}
           onKeyDown={(event) => {
             const way = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
             if (event.key === "Enter") setOpen(true);
@@ -65,7 +63,7 @@ export function MarkerFlag({ marker }: { marker: Marker }): ReactNode {
           aria-label={`Marker ${marker.name}`}
           title={`${marker.name}: drag it, click for more`}
           data-marker={marker.id}
-          className="absolute bottom-0 left-0 max-w-28 cursor-pointer touch-none truncate rounded-r-sm border-l-2 border-plum bg-sunk px-1 text-[10.5px] leading-4 text-plum hover:bg-raised"
+          className="absolute bottom-0 left-0 z-10 max-w-28 cursor-pointer touch-none truncate rounded-r-sm border-l-2 border-plum bg-sunk px-1 text-[10.5px] leading-4 text-plum hover:bg-raised"
         >
           {marker.name}
         </button>

@@ -77,17 +77,19 @@ export function Ruler(): ReactNode {
         <FrameRateField />
         <ArrangeSwitch />
       </div>
-      <div
-        {...bind()}
-        onPointerDownCapture={(event) => {
-          // At once, not only when it moves: a click on the ruler goes there.
-          if (event.button === 0)
-            scrub(event.clientX, event.currentTarget.getBoundingClientRect().left, event.ctrlKey);
-        }}
-        data-testid="ruler"
-        className="relative min-w-0 flex-1 cursor-ew-resize touch-none overflow-hidden"
-      >
-        <canvas ref={canvas} className="absolute inset-0 size-full" />
+      <div className="relative min-w-0 flex-1 overflow-hidden">
+        <div
+          {...bind()}
+          onPointerDownCapture={(event) => {
+            // At once, not only when it moves: a click on the ruler goes there.
+            if (event.button === 0)
+              scrub(event.clientX, event.currentTarget.getBoundingClientRect().left, event.ctrlKey);
+          }}
+          data-testid="ruler"
+          className="absolute inset-0 cursor-ew-resize touch-none"
+        >
+          <canvas ref={canvas} className="absolute inset-0 size-full" />
+        </div>
         {markers.map((marker) => (
           <MarkerFlag key={marker.id} marker={marker} />
         ))}
