@@ -104,7 +104,8 @@ export function SceneView(): ReactNode {
       const index = motion.figureIndex(id);
       if (index < 0 || !motion.driven.some((each) => each.figureIndex === index)) continue;
       if (onion.on) drawOnion(context, motion, spare.current, index, camera, { time, onion });
-      if (showTwin) {
+      // While blocks are dragged the twin would be compiled anew for every frame; it is back when they rest.
+      if (showTwin && !(state.arranging && bench.dragging)) {
         const { twin } = bench;
         drawTwin(context, twin, twin.at(time, spare.current), index, camera);
       }

@@ -25,6 +25,10 @@ export function TetherCanvas({
   const bench = useBench();
   const canvas = useRef<HTMLCanvasElement>(null);
   const drawn = useRef<unknown[]>([]);
+  const known = useRef<{
+    rows: readonly BlockRow[];
+    of: ReadonlyMap<string, BlockRow>;
+  } | null>(null);
   useLayoutEffect(
     () =>
       onTheme(() => {
@@ -59,22 +63,32 @@ export function TetherCanvas({
     context.scale(ratio, ratio);
     context.lineWidth = 1.2;
     context.font = '10px "Martian Mono Variable", monospace';
-    const rowOf = new Map(rows.map((row) => [row.item.id, row]));
+    if (known.current?.rows !== rows)
+      known.current = { rows, of: new Map(rows.map((row) => [row.item.id, row])) };
+    const rowOf = known.current.of;
     const chosen = new Set(selection.items);
     const middle = (row: BlockRow) => row.top - scrollTop + Math.min(row.height, 30) / 2;
     for (const row of rows) {
+      // A line is to be seen where one of its ends is, or where it passes: its anchor says.
+      const { tether } = row.item;
+      const far = tether.to === "item" ? rowOf.get(tether.id) : undefined;
+      const ends = [middle(row), far ? middle(far) : tether.to === "marker" ? 0 : middle(row)];
+      if (tether.to === "start" || Math.max(...ends) < -10 || Math.min(...ends) > clientHeight + 10)
+        continue;
       const placed = motion.placements.byId.get(row.item.id);
       const line = placed && tetherLine(placed, motion.placements);
       if (!placed || !line || hanging.current?.id === row.item.id) continue;
-      const y = middle(row);
+      // Dashes far outside of the window would be counted all the same.
+      const inView = (place: number) => Math.min(Math.max(place, -20), clientHeight + 20);
+      const y = inView(middle(row));
       const anchor = line.anchor.id === null ? undefined : rowOf.get(line.anchor.id);
       // What it hangs on may be inside of a folded group; then the line comes from nowhere and is short.
-      const from = anchor ? middle(anchor) : line.anchor.id === null ? -4 : y;
-      if (Math.max(y, from) < -10 || Math.min(y, from) > clientHeight + 10) continue;
+      const from = anchor ? inView(middle(anchor)) : line.anchor.id === null ? -4 : y;
       const isChosen = chosen.has(row.item.id) || (anchor && chosen.has(anchor.item.id));
       context.strokeStyle = tokenColor(isChosen ? "spruce" : "muted");
       context.lineWidth = isChosen ? 1.8 : 1.3;
-      const [x, anchorX] = [view.toX(line.at), view.toX(line.anchor.time)];
+      const side = (place: number) => Math.min(Math.max(place, -20), view.width + 20);
+      const [x, anchorX] = [side(view.toX(line.at)), side(view.toX(line.anchor.time))];
       drawTether(context, anchorX, from, x, y);
       if (!chosen.has(row.item.id) || placed.item.tether.offset === 0) continue;
       const offset = Math.round(placed.item.tether.offset);
