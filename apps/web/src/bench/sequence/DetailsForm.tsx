@@ -11,6 +11,7 @@ import {
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
+import { Tick } from "../../ui/Tick.tsx";
 import { useBench, useStudy } from "../model/BenchContext.ts";
 import { CurveChoice } from "./CurveChoice.tsx";
 import { StaggerForm } from "./StaggerForm.tsx";
@@ -157,29 +158,6 @@ function ShakeFields({ shake, set }: { shake: Shake; set: (fields: Fields) => vo
         The calm share is what is left for people who prefer reduced motion.
       </p>
     </>
-  );
-}
-
-/** A line with a tick box. */
-export function Tick({
-  label,
-  on,
-  change,
-}: {
-  label: string;
-  on: boolean;
-  change: (on: boolean) => void;
-}): ReactNode {
-  return (
-    <label className="flex items-center justify-between gap-2 text-[12.5px]">
-      {label}
-      <input
-        type="checkbox"
-        checked={on}
-        onChange={(event) => change(event.target.checked)}
-        className="size-4 shrink-0 accent-spruce"
-      />
-    </label>
   );
 }
 

@@ -4,9 +4,9 @@ import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
+import { Tick } from "../../ui/Tick.tsx";
 import { useBench, useStudy } from "../model/BenchContext.ts";
 import { CurveChoice } from "./CurveChoice.tsx";
-import { Tick } from "./DetailsForm.tsx";
 
 type Order = "together" | Stagger["order"];
 const ORDERS = [

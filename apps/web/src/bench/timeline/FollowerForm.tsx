@@ -7,9 +7,9 @@ import { Menu } from "../../ui/Menu.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
+import { Tick } from "../../ui/Tick.tsx";
 import { useBench, useStudy } from "../model/BenchContext.ts";
 import { CurveChoice } from "../sequence/CurveChoice.tsx";
-import { Tick } from "../sequence/DetailsForm.tsx";
 
 const FOLLOWED = CHANNELS.filter(({ kind }) => kind === "number" || kind === "angle");
 
