@@ -107,9 +107,12 @@ export function mendOverlap(study: Study, { overlap, by }: { overlap: Overlap; b
 }
 
 /** The later track says what it adds to what is beneath when it starts. */
-const addInstead = defineEdit<Overlap>("add instead of replace", (draft, overlap, study) =>
-  changeMode(draft, study, overlap.winner, [overlap.channel], "relative"),
-);
+const addInstead = defineEdit<Overlap>("add instead of replace", (draft, overlap, study) => {
+  const tween = findTween(study, overlap.winner);
+  // The two tracks of a path are of one kind.
+  const along = tween?.path && (overlap.channel === "x" || overlap.channel === "y");
+  changeMode(draft, study, overlap.winner, along ? ["x", "y"] : [overlap.channel], "relative");
+});
 
 /**
  * Lets a tween add its values to what each figure has when it starts, or say them outright. The first figure goes on
@@ -143,9 +146,8 @@ function changeMode(
     if ((track.mode ?? "absolute") === mode) continue;
     const base = stackBeneath(layers, at, Number(restValue(figure, channel)));
     const by = mode === "relative" ? -base : base;
-    if (mode === "relative") track.mode = "relative";
-    else delete track.mode;
-    delete track.route;
+    track.mode = mode;
+    if (track.route) track.route = "none";
     for (const key of track.keys) {
       if (typeof key.value === "number") key.value += by;
       else key.value = mode === "relative" ? 0 : base;

@@ -4,7 +4,7 @@ import { lazy, type ReactNode, Suspense, useRef } from "react";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../model/BenchContext.ts";
 import { HUE } from "./hues.ts";
-import { BAR, linePath, MARGIN, ROW, valueRange } from "./laneGeometry.ts";
+import { linePath, MARGIN, ROW, valueRange } from "./laneGeometry.ts";
 
 const FollowerForm = lazy(async () => ({
   default: (await import("./FollowerForm.tsx")).FollowerForm,
@@ -91,9 +91,6 @@ export function FollowerRow({
           strokeDasharray="0.1 4"
           strokeLinecap="round"
         />
-        <text x={6} y={BAR.bottom + 3} className="fill-muted text-[10px]">
-          {words}
-        </text>
       </svg>
     </>
   );

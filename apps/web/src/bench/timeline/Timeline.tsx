@@ -58,6 +58,8 @@ export function Timeline(): ReactNode {
     if (!element) return;
     let fitted = false;
     const measure = () => {
+      // Before the first layout there is no width to fit anything into.
+      if (element.clientWidth <= 0) return;
       bench.view.resize(element.clientWidth);
       if (!fitted) bench.view.fit(0, bench.motion.duration);
       fitted = true;
