@@ -423,15 +423,18 @@ describe("sequences on the bench", () => {
 
   it("hangs a block elsewhere by its dot, and refuses a circle with its members", async () => {
     await open(
-      kioskStudy([
-        falls(),
-        tween(
-          "Settles",
-          700,
-          ["pass"],
-          [{ channel: "x", keys: [key("c", 0, 40), key("d", 200, 60)] }],
-        ),
-      ]),
+      kioskStudy(
+        [
+          falls(),
+          tween(
+            "Settles",
+            700,
+            ["pass"],
+            [{ channel: "x", keys: [key("c", 0, 40), key("d", 200, 60)] }],
+          ),
+        ],
+        [{ id: "m", name: "Gate", time: 250 }],
+      ),
     );
     await arrange();
     const hang = async (from: string, to: string, edge: "start" | "end") => {
@@ -461,6 +464,17 @@ describe("sequences on the bench", () => {
       /circle: .*Falls.*Settles|circle: .*Settles.*Falls/,
     );
     expect(get(await stored(), "Falls").tether).toEqual({ to: "start", offset: 200 });
+    // And on a marker of the ruler.
+    const dot = await middleOf(page, '[data-hang="Falls"]');
+    const flag = await middleOf(page, '[data-marker="m"]');
+    await page.mouse.move(dot.x, dot.y);
+    await page.mouse.down();
+    await page.mouse.move(dot.x + 4, dot.y + 4);
+    await frames(page, 1);
+    await page.mouse.move(flag.x, flag.y, { steps: 6 });
+    await frames(page, 2);
+    await page.mouse.up();
+    expect(get(await stored(), "Falls").tether).toEqual({ to: "marker", id: "m", offset: -50 });
   });
 
   it("splits, trims, joins, duplicates, disables, groups and dissolves by hand", async () => {

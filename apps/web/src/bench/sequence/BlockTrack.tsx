@@ -22,7 +22,7 @@ import { HUE } from "../timeline/hues.ts";
 import { snapTime } from "../timeline/snapTime.ts";
 import { chooseBlock } from "./BlockMargin.tsx";
 import { type BlockRow, blockSpan, FAN, fanOf, LINE, passWords } from "./blockRows.ts";
-import type { Hanging } from "./TetherCanvas.tsx";
+import type { Hanging, HangTarget } from "./TetherCanvas.tsx";
 
 /** Where a bar lies inside its line, px. */
 const TOP = 4;
@@ -239,22 +239,24 @@ export function BlockTrack({
       hanging.current = { id, x, y, over: blockAt(bench, x, y, id) };
       bench.clock.invalidate();
       const over = hanging.current.over;
-      const name = over && bench.motion.placements.byId.get(over.id)?.item.name;
-      showTip(x, y, over ? `hang on the ${over.edge} of ${name}` : "let go over a block");
+      showTip(
+        x,
+        y,
+        over ? `hang on ${targetWords(bench, over)}` : "let go over a block or a marker",
+      );
     },
     end: (_, cancelled) => {
       const over = hanging.current?.over;
       hanging.current = null;
       bench.clock.invalidate();
       if (cancelled || !over) return;
-      const anchor = { to: "item", ...over } as const;
-      const loop = tetherLoop(bench.study, id, anchor);
+      const loop = tetherLoop(bench.study, id, over);
       if (loop.length > 0)
         say(
           `That would run in a circle: ${[...loop, loop[0]].join(" → ")}. Hang one of them elsewhere first.`,
           { tone: "fault" },
         );
-      else bench.perform(hangItem, { id, anchor });
+      else bench.perform(hangItem, { id, anchor: over });
     },
   });
   const notes = [
@@ -391,14 +393,23 @@ function SelectedFrame({ of }: { of: RefObject<SVGRectElement | null> }): ReactN
   );
 }
 
-/** The block under a place of the window, and which of its edges is nearer. */
+function targetWords(bench: ReturnType<typeof useBench>, over: HangTarget): string {
+  if (over.to === "marker")
+    return `marker ${bench.study.markers.find(({ id }) => id === over.id)?.name}`;
+  return `the ${over.edge} of ${bench.motion.placements.byId.get(over.id)?.item.name}`;
+}
+
+/** The block under a place of the window, and which of its edges is nearer; or the marker there. */
 function blockAt(
   bench: ReturnType<typeof useBench>,
   x: number,
   y: number,
   except: string,
-): { id: string; edge: "start" | "end" } | null {
-  const line = document.elementsFromPoint(x, y).find((each) => each.closest("[data-block-row]"));
+): HangTarget | null {
+  const under = document.elementsFromPoint(x, y);
+  const marker = under.find((each) => each.hasAttribute("data-marker"));
+  if (marker) return { to: "marker", id: marker.getAttribute("data-marker") ?? "" };
+  const line = under.find((each) => each.closest("[data-block-row]"));
   const id = line?.closest("[data-block-row]")?.getAttribute("data-block-row");
   const track = line?.closest("[data-block-row]")?.querySelector("svg");
   const placed = id ? bench.motion.placements.byId.get(id) : undefined;
@@ -406,7 +417,11 @@ function blockAt(
   const time = bench.view.toTime(x - track.getBoundingClientRect().left);
   const { all, pass } = blockSpan(placed);
   const end = Number.isFinite(all.to) ? all.to : pass.to;
-  return { id, edge: Math.abs(time - all.from) <= Math.abs(time - end) ? "start" : "end" };
+  return {
+    to: "item",
+    id,
+    edge: Math.abs(time - all.from) <= Math.abs(time - end) ? "start" : "end",
+  };
 }
 
 function restPath(from: number, to: number, end: number): string {

@@ -4,12 +4,17 @@ import { useBench, useFrame } from "../model/BenchContext.ts";
 import { MARGIN } from "../timeline/laneGeometry.ts";
 import { type BlockRow, tetherLine } from "./blockRows.ts";
 
+/** What the end of a tether is over: an edge of a block, or a marker of the ruler. */
+export type HangTarget =
+  | { readonly to: "item"; readonly id: string; readonly edge: "start" | "end" }
+  | { readonly to: "marker"; readonly id: string };
+
 /** A tether while its end is dragged: from which item, to where of the window, and over what. */
 export interface Hanging {
   readonly id: string;
   readonly x: number;
   readonly y: number;
-  readonly over: { readonly id: string; readonly edge: "start" | "end" } | null;
+  readonly over: HangTarget | null;
 }
 
 /** The tethers as dashed lines over the blocks, all on one canvas. */
@@ -148,7 +153,7 @@ function drawHanging(
   context.lineTo(x - box.left, y - box.top);
   context.stroke();
   context.setLineDash([]);
-  const target = over && rowOf.get(over.id);
+  const target = over?.to === "item" ? rowOf.get(over.id) : undefined;
   if (!target) return;
   context.strokeRect(
     1,
