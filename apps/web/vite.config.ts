@@ -19,9 +19,15 @@ export default defineConfig({
         codeSplitting: {
           groups: [
             {
+              // The same for what all screens are made of.
+              name: "ui",
+              test: /apps\/web\/src\/(ui|clock|theme)\/(?!Tick)/,
+            },
+            {
               // What every bench needs of the core in one piece: fifty small ones compress worse.
               name: "core",
-              test: /packages\/core\/src\/(curve|edit|fault|fit|motion|reading|study|value)\//,
+              // What only panels on demand ask for comes with them.
+              test: /packages\/core\/src\/(curve|edit|fault|fit|motion|reading|study|value)\/(?!(blocks|busy|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|recipe|recipeStock|reverseCurve|paste|untangle|twin)\.ts)/,
             },
           ],
         },

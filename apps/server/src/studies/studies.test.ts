@@ -35,6 +35,7 @@ describe("studies over HTTP", () => {
       "Ferry crosses the bay",
       "Gangway lowers with a bump",
       "Lanes and tide",
+      "Kiosk arrival",
     ]);
   });
 

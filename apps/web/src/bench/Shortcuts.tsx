@@ -1,11 +1,15 @@
 import { Popover } from "radix-ui";
-import { type ReactNode, useEffect, useState } from "react";
+import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { IconButton } from "../ui/Button.tsx";
 import { useHeldKey } from "../ui/useHeldKey.ts";
 import { copyChosen, pasteText } from "./clipboard.ts";
 import { COMMANDS } from "./commands.ts";
 import { useBench } from "./model/BenchContext.ts";
+
+const ShortcutList = lazy(async () => ({
+  default: (await import("./ShortcutList.tsx")).ShortcutList,
+}));
 
 /** Binds the commands to the keyboard, and lists them on `?`. */
 export function Shortcuts(): ReactNode {
@@ -69,14 +73,9 @@ export function Shortcuts(): ReactNode {
           className="z-50 max-h-[calc(100vh-5rem)] overflow-y-auto rounded-lg border border-edge/50 bg-raised p-4 outline-none"
         >
           <h2 className="mb-2 font-semibold">Shortcuts</h2>
-          <dl className="grid grid-cols-[auto_auto] gap-x-6 gap-y-1">
-            {[...COMMANDS, ...MORE].map(({ label, shownKeys }) => (
-              <div key={label} className="contents">
-                <dt>{label}</dt>
-                <dd className="text-right font-mono text-[11.5px] text-muted">{shownKeys}</dd>
-              </div>
-            ))}
-          </dl>
+          <Suspense fallback={null}>
+            <ShortcutList />
+          </Suspense>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
@@ -85,18 +84,3 @@ export function Shortcuts(): ReactNode {
 
 /** Numbers are typed in after Enter, so that Space plays right after one was typed. */
 const PRESSED_BY_SPACE = "button:focus-visible:not([role=spinbutton])";
-
-/** What is not a command but good to know. */
-const MORE = [
-  { label: "Copy the chosen keys, paste them at the playhead", shownKeys: "Ctrl C, Ctrl V" },
-  { label: "Choose another figure as well, the group it stands in", shownKeys: "Shift, Alt click" },
-  { label: "Take back what is being dragged", shownKeys: "Escape" },
-  { label: "Drag without snapping", shownKeys: "Ctrl" },
-  { label: "Zoom a graph, only its time, only its values", shownKeys: "Wheel, Shift, Alt" },
-  { label: "Pan a graph or the timeline", shownKeys: "Space drag" },
-  { label: "Nudge a focused handle, key or number", shownKeys: "Arrows" },
-  { label: "See the motion before the last change of its curve", shownKeys: "hold B" },
-  { label: "Add a point to a path, delete it", shownKeys: "Insert, Delete" },
-  { label: "Draw handles out of a point", shownKeys: "Alt drag" },
-  { label: "Show these", shownKeys: "?" },
-];

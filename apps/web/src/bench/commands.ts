@@ -7,14 +7,7 @@ import { say } from "../ui/notices.tsx";
 import { repeatChosen } from "./clipboard.ts";
 import type { Bench } from "./model/bench.ts";
 import { chosenFigures } from "./model/selection.ts";
-import { markHere } from "./sequence/AddItemMenu.tsx";
-import {
-  deleteChosen,
-  duplicateChosen,
-  groupChosenBlocks,
-  joinChosen,
-  splitChosen,
-} from "./sequence/blockCommands.ts";
+import { markHere } from "./sequence/markHere.ts";
 import { groupChosen } from "./timeline/figureMenu.ts";
 import { laneName } from "./timeline/rows.ts";
 
@@ -123,18 +116,18 @@ function toggleKey(bench: Bench, act: boolean): boolean {
   return true;
 }
 
-/** A command for chosen blocks, while the sequence is looked at. */
+/** A command for chosen blocks, while the sequence is looked at; what it takes came with the view. */
 const withBlocks =
-  (run: (bench: Bench) => void) =>
+  (run: (commands: typeof import("./sequence/blockCommands.ts"), bench: Bench) => void) =>
   (bench: Bench, act: boolean): boolean => {
     const { arranging } = bench.store.getState();
     if (!arranging || (bench.selection.items ?? []).length === 0) return false;
-    if (act) run(bench);
+    if (act) void import("./sequence/blockCommands.ts").then((commands) => run(commands, bench));
     return true;
   };
 
 function removeKeys(bench: Bench, act: boolean): boolean {
-  if (withBlocks(deleteChosen)(bench, act)) return true;
+  if (withBlocks((blocks, bench) => blocks.deleteChosen(bench))(bench, act)) return true;
   const { keys } = bench.selection;
   if (keys.length === 0) return false;
   if (act) {
@@ -259,7 +252,7 @@ export const COMMANDS: readonly Command[] = [
     keys: ["d"],
     shownKeys: "D",
     run: (bench, act) => {
-      if (withBlocks(duplicateChosen)(bench, act)) return true;
+      if (withBlocks((blocks, bench) => blocks.duplicateChosen(bench))(bench, act)) return true;
       if (bench.selection.keys.length === 0) return false;
       return act ? repeatChosen(bench) : true;
     },
@@ -282,7 +275,7 @@ export const COMMANDS: readonly Command[] = [
     keys: ["mod+g"],
     shownKeys: `${MOD} G`,
     run: (bench, act) => {
-      if (withBlocks(groupChosenBlocks)(bench, act)) return true;
+      if (withBlocks((blocks, bench) => blocks.groupChosenBlocks(bench))(bench, act)) return true;
       const chosen = chosenFigures(bench.selection);
       if (chosen.length === 0) return false;
       return act ? groupChosen(bench, chosen) : true;
@@ -325,14 +318,14 @@ export const COMMANDS: readonly Command[] = [
     label: "Split the chosen block at the playhead",
     keys: ["x"],
     shownKeys: "X",
-    run: withBlocks(splitChosen),
+    run: withBlocks((blocks, bench) => blocks.splitChosen(bench)),
   },
   {
     id: "join",
     label: "Join the chosen blocks",
     keys: ["j"],
     shownKeys: "J",
-    run: withBlocks(joinChosen),
+    run: withBlocks((blocks, bench) => blocks.joinChosen(bench)),
   },
   {
     id: "undo",

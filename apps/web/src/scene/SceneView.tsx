@@ -188,9 +188,11 @@ export function SceneView(): ReactNode {
         <canvas ref={canvas} className="pointer-events-none absolute inset-0 size-full" />
       </div>
       <SceneHandles />
-      <Suspense fallback={null}>
-        <FrontHandles />
-      </Suspense>
+      {selection.items?.length ? (
+        <Suspense fallback={null}>
+          <FrontHandles />
+        </Suspense>
+      ) : null}
       <SceneBar />
     </section>
   );

@@ -44,9 +44,7 @@ export { type History, type HistoryEntry, record, redo, startHistory, undo } fro
 export {
   type Anchor,
   addItem,
-  addMarker,
   deleteItems,
-  deleteMarker,
   duplicateItems,
   hangItem,
   type ItemFields,
@@ -55,7 +53,6 @@ export {
   moveItems,
   orderItem,
   setItems,
-  setMarker,
   tetherLoop,
 } from "./items.ts";
 export { JOIN_TOLERANCE, joinable, joinPath, partPath } from "./joinPath.ts";
@@ -71,15 +68,9 @@ export {
   setSpanCurves,
 } from "./keys.ts";
 export { chosenKeys, moveKeys, stretchKeys, stretchOf, stretchTween } from "./manyKeys.ts";
-export {
-  findOverlaps,
-  type Mend,
-  mendOverlap,
-  mendsOf,
-  type Overlap,
-  overlapsOn,
-  setTweenMode,
-} from "./overlaps.ts";
+export { addMarker, deleteMarker, setMarker } from "./markers.ts";
+export { type Mend, mendOverlap, mendsOf, setTweenMode } from "./mendOverlap.ts";
+export { findOverlaps, type Overlap, overlapsOn } from "./overlaps.ts";
 export { channelsOfClip, type PasteArguments, pasteKeys } from "./paste.ts";
 export {
   addPathPoint,

@@ -1,12 +1,9 @@
-import { HANDOFF_FORMATS } from "@levitas/core/format";
 import { Popover } from "radix-ui";
-import { type ReactNode, useMemo, useState } from "react";
-import { Button, IconButton } from "../../ui/Button.tsx";
-import { copyText } from "../../ui/copyText.ts";
-import { CloseIcon } from "../../ui/icons.tsx";
-import { Segmented } from "../../ui/Segmented.tsx";
-import { saveFile } from "../../ui/saveFile.ts";
-import { useStudy } from "../model/BenchContext.ts";
+import { lazy, type ReactNode, Suspense, useState } from "react";
+import { Button } from "../../ui/Button.tsx";
+
+// What writes the hand-off comes when it is asked for.
+const Handoff = lazy(async () => ({ default: (await import("./Handoff.tsx")).Handoff }));
 
 /** What leaves Levitas: the study as CSS, or as a study file. */
 export function HandoffPanel(): ReactNode {
@@ -28,61 +25,11 @@ export function HandoffPanel(): ReactNode {
           }}
           className="z-40 flex max-h-[82vh] w-[560px] flex-col rounded-lg border border-edge/50 bg-raised outline-none"
         >
-          <Handoff close={() => setOpen(false)} />
+          <Suspense fallback={null}>
+            <Handoff close={() => setOpen(false)} />
+          </Suspense>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
-  );
-}
-
-function Handoff({ close }: { close: () => void }): ReactNode {
-  const study = useStudy();
-  const [chosen, choose] = useState("css");
-  const format = HANDOFF_FORMATS.find(({ id }) => id === chosen) ?? HANDOFF_FORMATS[0];
-  const text = useMemo(() => format?.write(study) ?? "", [format, study]);
-  const isCss = format?.id === "css";
-  const file = study.name.replace(/[^\w-]+/g, "-").toLowerCase();
-  return (
-    <>
-      <div className="flex items-center gap-2 border-b border-rule py-2 pr-2 pl-4">
-        <h2 className="font-semibold">Hand-off</h2>
-        <Segmented
-          label="Hand-off as"
-          value={chosen}
-          options={HANDOFF_FORMATS.map(({ id, label }) => ({ value: id, text: label }))}
-          onChange={choose}
-        />
-        <span className="truncate text-muted">
-          {isCss ? "plays in a browser as it does here" : "what CSS cannot say: events and sounds"}
-        </span>
-        <span className="ml-auto">
-          <IconButton label="Close the hand-off" onClick={close}>
-            <CloseIcon size={14} />
-          </IconButton>
-        </span>
-      </div>
-      <textarea
-        readOnly
-        aria-label={isCss ? "CSS of the study" : "Cues of the study as JavaScript"}
-        data-testid="handoff-css"
-        value={text}
-        wrap="off"
-        rows={26}
-        className="min-h-0 flex-1 resize-none overflow-auto px-4 py-3 font-mono text-[11px] leading-relaxed"
-      />
-      <div className="flex items-center gap-2 border-t border-rule p-3">
-        <p className="mr-auto text-[12px] text-muted">
-          {isCss
-            ? "Put each class on an element; nested figures stand inside their parents."
-            : "Call playCues when the animation starts."}
-        </p>
-        <Button onClick={() => saveFile(`${file}.json`, JSON.stringify(study, null, 1))}>
-          Save study file
-        </Button>
-        <Button look="main" onClick={() => copyText(text, isCss ? "the CSS" : "the cues")}>
-          {isCss ? "Copy CSS" : "Copy cues"}
-        </Button>
-      </div>
-    </>
   );
 }

@@ -1,5 +1,4 @@
-import { addItem, addMarker } from "@levitas/core/edit";
-import { nearestFrame } from "@levitas/core/motion";
+import { addItem } from "@levitas/core/edit";
 import type { SequenceItem, Tween } from "@levitas/core/study";
 import { nanoid } from "nanoid";
 import type { ReactNode } from "react";
@@ -10,11 +9,7 @@ import { say } from "../../ui/notices.tsx";
 import { useBench, useBenchState } from "../model/BenchContext.ts";
 import type { Bench } from "../model/bench.ts";
 import { chosenFigures } from "../model/selection.ts";
-
-/** The playhead's time on a frame. */
-export function frameAtPlayhead(bench: Bench): number {
-  return Math.max(nearestFrame(bench.clock.time, bench.study.scene.frameRate), 0);
-}
+import { frameAtPlayhead, markHere } from "./markHere.ts";
 
 /** Adds an item at the playhead, or hanging on the end of the chosen block, and chooses it. */
 function add(bench: Bench, item: Omit<SequenceItem, "id" | "tether">): void {
@@ -31,13 +26,6 @@ function add(bench: Bench, item: Omit<SequenceItem, "id" | "tether">): void {
       ? `Added “${item.name}” at the end of “${placements.byId.get(anchor)?.item.name}”.`
       : `Added “${item.name}” at the playhead.`,
   );
-}
-
-/** A marker at the playhead. */
-export function markHere(bench: Bench): void {
-  const name = `Marker ${bench.study.markers.length + 1}`;
-  bench.perform(addMarker, { id: nanoid(8), name, time: frameAtPlayhead(bench) });
-  say(`Set “${name}” at the playhead. Click its flag to name it.`);
 }
 
 /** A zero-length change: the chosen channel of the chosen figures takes a value at a time. */

@@ -16,7 +16,8 @@ import {
   joinChosen,
   splitChosen,
 } from "./blockCommands.ts";
-import { passWords, tetherWords } from "./blockRows.ts";
+import { tetherWords } from "./blockRows.ts";
+import { passWords } from "./passWords.ts";
 
 const Details = lazy(async () => ({ default: (await import("./DetailsForm.tsx")).DetailsForm }));
 const TetherForm = lazy(async () => ({ default: (await import("./TetherForm.tsx")).TetherForm }));

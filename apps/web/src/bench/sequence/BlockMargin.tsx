@@ -2,11 +2,13 @@ import { setItems } from "@levitas/core/edit";
 import type { SequenceItem, Tween } from "@levitas/core/study";
 import { type ReactNode, useState } from "react";
 import { ChevronIcon } from "../../ui/icons.tsx";
+import { NameField } from "../../ui/NameField.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useBench, useBenchState, useStudy } from "../model/BenchContext.ts";
 import { HUE } from "../timeline/hues.ts";
 import { MARGIN } from "../timeline/laneGeometry.ts";
-import { type BlockRow, passWords } from "./blockRows.ts";
+import type { BlockRow } from "./blockRows.ts";
+import { passWords } from "./passWords.ts";
 
 /** Chooses an item, or with Shift adds it to those that are chosen or takes it out. */
 export function chooseBlock(bench: ReturnType<typeof useBench>, id: string, add: boolean): void {
@@ -62,25 +64,18 @@ export function BlockMargin({ row }: { row: BlockRow }): ReactNode {
         </span>
       )}
       {renaming ? (
-        <input
-          // biome-ignore lint/a11y/noAutofocus: the person has just asked to type here
-          autoFocus
-          aria-label="Name of the block"
-          defaultValue={item.name}
-          maxLength={200}
-          onFocus={(event) => event.target.select()}
-          onBlur={(event) => rename(event.target.value)}
-          onKeyDown={(event) => {
-            event.stopPropagation();
-            if (event.key === "Enter") rename(event.currentTarget.value);
-            if (event.key === "Escape") setRenaming(false);
-          }}
-          className="h-6 min-w-0 flex-1 rounded-md border border-spruce bg-raised px-1"
+        <NameField
+          label="Name of the block"
+          name={item.name}
+          take={rename}
+          cancel={() => setRenaming(false)}
         />
       ) : (
         <button
           type="button"
           title={`${item.name}: click to choose, Shift adds, double-click to rename`}
+          // The keyboard stays with the page: Space plays, and does not press this again.
+          onMouseDown={leaveFocus}
           onClick={(event) => chooseBlock(bench, item.id, event.shiftKey)}
           onDoubleClick={() => setRenaming(true)}
           className={`min-w-0 flex-1 truncate rounded-md text-left ${selected ? "font-semibold text-spruce" : item.type === "group" ? "font-semibold" : ""}`}

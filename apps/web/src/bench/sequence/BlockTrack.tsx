@@ -21,7 +21,8 @@ import { findLayer } from "../timeline/findLayer.ts";
 import { HUE } from "../timeline/hues.ts";
 import { snapTime } from "../timeline/snapTime.ts";
 import { chooseBlock } from "./BlockMargin.tsx";
-import { type BlockRow, blockSpan, FAN, fanOf, LINE, passWords } from "./blockRows.ts";
+import { type BlockRow, blockSpan, FAN, fanOf, LINE } from "./blockRows.ts";
+import { passWords } from "./passWords.ts";
 import type { Hanging, HangTarget } from "./TetherCanvas.tsx";
 
 /** Where a bar lies inside its line, px. */

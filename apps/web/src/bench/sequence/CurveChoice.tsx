@@ -1,5 +1,4 @@
-import { type Curve, LINEAR, printCurve } from "@levitas/core/curve";
-import { readCurveText } from "@levitas/core/format";
+import { type Curve, LINEAR, parseCurve, printCurve } from "@levitas/core/curve";
 import type { CurveReference } from "@levitas/core/study";
 import { type ReactNode, useState } from "react";
 import { MiniCurve } from "../../curve/MiniCurve.tsx";
@@ -27,15 +26,14 @@ export function CurveChoice({
   const text = printCurve(own);
   const take = (value: string) => {
     if (value.trim() === text) return setTyped(null);
-    const read = readCurveText(value);
+    const read = parseCurve(value);
     if (!read.ok) {
       const [fault] = read.faults;
       say(`${label}: ${fault?.message} ${fault?.cure}`, { tone: "fault" });
       return;
     }
     setTyped(null);
-    const [found] = read.value;
-    if (found) change(found.curve);
+    change(read.value);
   };
   return (
     <label className="flex items-center gap-2 text-[12.5px]">

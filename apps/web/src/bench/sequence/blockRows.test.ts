@@ -7,7 +7,8 @@ import {
   type Tether,
   type Tween,
 } from "@levitas/core/study";
-import { blockRows, blockSpan, LINE, passWords, tetherLine, tetherWords } from "./blockRows.ts";
+import { blockRows, blockSpan, LINE, tetherLine, tetherWords } from "./blockRows.ts";
+import { passWords } from "./passWords.ts";
 
 const key = (id: string, time: number): Key => ({ id, time, value: time });
 const tween = (id: string, tether: Tether, more: Partial<Tween> = {}): Tween => ({

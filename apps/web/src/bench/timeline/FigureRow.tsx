@@ -3,6 +3,7 @@ import { type ReactNode, useState } from "react";
 import { IconButton } from "../../ui/Button.tsx";
 import { MoreIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
+import { NameField } from "../../ui/NameField.tsx";
 import { useBench, useBenchState, useStudy } from "../model/BenchContext.ts";
 import { chosenFigures } from "../model/selection.ts";
 import { ChannelPicker } from "./ChannelPicker.tsx";
@@ -49,20 +50,11 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
           className={`size-3.5 shrink-0 cursor-ns-resize touch-none rounded-[4px] ${HUE[figure.hue].fill}`}
         />
         {renaming ? (
-          <input
-            // biome-ignore lint/a11y/noAutofocus: the person has just asked to type here
-            autoFocus
-            aria-label="Name of the figure"
-            defaultValue={figure.name}
-            maxLength={200}
-            onFocus={(event) => event.target.select()}
-            onBlur={(event) => rename(event.target.value)}
-            onKeyDown={(event) => {
-              event.stopPropagation();
-              if (event.key === "Enter") rename(event.currentTarget.value);
-              if (event.key === "Escape") setRenaming(false);
-            }}
-            className="h-6 min-w-0 flex-1 rounded-md border border-spruce bg-raised px-1"
+          <NameField
+            label="Name of the figure"
+            name={figure.name}
+            take={rename}
+            cancel={() => setRenaming(false)}
           />
         ) : (
           <button

@@ -1,11 +1,14 @@
 import { type Overlap, overlapsOn } from "@levitas/core/edit";
 import type { ChannelDefinition, Figure } from "@levitas/core/study";
 import { Popover } from "radix-ui";
-import { type ReactNode, useMemo, useRef } from "react";
+import { lazy, type ReactNode, Suspense, useMemo, useRef } from "react";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useBench, useFrame, useStudy } from "../model/BenchContext.ts";
-import { OverlapLine } from "../sequence/OverlapPanel.tsx";
 import { BAR } from "./laneGeometry.ts";
+
+const OverlapLine = lazy(async () => ({
+  default: (await import("../sequence/OverlapLine.tsx")).OverlapLine,
+}));
 
 /** Where two tweens contend for a lane: marked, and mended from there. */
 export function OverlapMarks({
@@ -76,7 +79,9 @@ function Mark({ overlap }: { overlap: Overlap }): ReactNode {
           collisionPadding={8}
           className="z-50 w-80 rounded-lg border border-edge/50 bg-raised p-3 outline-none"
         >
-          <OverlapLine overlap={overlap} />
+          <Suspense fallback={null}>
+            <OverlapLine overlap={overlap} />
+          </Suspense>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

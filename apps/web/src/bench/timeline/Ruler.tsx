@@ -1,11 +1,8 @@
-import { setScene } from "@levitas/core/edit";
 import { frameAt, nearestFrame, timeOfFrame } from "@levitas/core/motion";
 import { Popover } from "radix-ui";
-import { type ReactNode, useLayoutEffect, useRef } from "react";
+import { lazy, type ReactNode, Suspense, useLayoutEffect, useRef } from "react";
 import { onTheme, tokenColor } from "../../theme/theme.ts";
-import { Button } from "../../ui/Button.tsx";
 import { showTip } from "../../ui/dragTip.tsx";
-import { NumberField } from "../../ui/NumberField.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { bothTimes, type TimeUnit } from "../labels.ts";
@@ -15,7 +12,7 @@ import { MARGIN, rulerStepFrames, rulerStepMs } from "./laneGeometry.ts";
 import { MarkerFlag } from "./MarkerFlag.tsx";
 
 const HEIGHT = 34;
-const FRAME_RATES = [10, 12, 24, 25, 30, 50, 60, 120];
+const FrameRates = lazy(async () => ({ default: (await import("./FrameRates.tsx")).FrameRates }));
 const NEXT_UNIT = { ms: "s", s: "frames", frames: "ms" } as const;
 const MARGIN_BUTTON =
   "rounded-md px-1.5 py-0.5 font-mono text-[11px] text-muted hover:bg-raised hover:text-ink";
@@ -100,9 +97,7 @@ export function Ruler(): ReactNode {
 
 /** Frame rate of the scene: chosen, or typed as any number. */
 function FrameRateField(): ReactNode {
-  const bench = useBench();
   const { frameRate } = useStudy().scene;
-  const set = (rate: number) => bench.perform(setScene, { frameRate: rate });
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
@@ -122,28 +117,9 @@ function FrameRateField(): ReactNode {
           sideOffset={4}
           className="z-50 flex w-52 flex-col gap-2 rounded-lg border border-edge/50 bg-raised p-3"
         >
-          <h2 className="font-semibold">Frames a second</h2>
-          <div className="grid grid-cols-4 gap-1">
-            {FRAME_RATES.map((rate) => (
-              <Button
-                key={rate}
-                size="tiny"
-                aria-pressed={rate === frameRate}
-                className={rate === frameRate ? "border-spruce text-spruce" : ""}
-                onClick={() => set(rate)}
-              >
-                {rate}
-              </Button>
-            ))}
-          </div>
-          <NumberField
-            label="Any other"
-            value={frameRate}
-            min={1}
-            max={240}
-            whole={false}
-            onChange={set}
-          />
+          <Suspense fallback={null}>
+            <FrameRates />
+          </Suspense>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -4,7 +4,6 @@ import { useBench, useBenchState, useStudy } from "../model/BenchContext.ts";
 import { RecipePanel } from "../recipes/RecipePanel.tsx";
 import { AddFigureMenu } from "./AddFigureMenu.tsx";
 import { FigureRow } from "./FigureRow.tsx";
-import { FollowerRow } from "./FollowerRow.tsx";
 import { KeyBar } from "./keys/KeyBar.tsx";
 import { LaneRow } from "./LaneRow.tsx";
 import { MARGIN, ROW } from "./laneGeometry.ts";
@@ -28,6 +27,9 @@ const BusyStrip = lazy(async () => ({
 }));
 const BlockBar = lazy(async () => ({
   default: (await import("../sequence/BlockBar.tsx")).BlockBar,
+}));
+const FollowerRow = lazy(async () => ({
+  default: (await import("./FollowerRow.tsx")).FollowerRow,
 }));
 const KeptGraphRow = memo(GraphRow, sameRow);
 
@@ -107,7 +109,9 @@ export function Timeline(): ReactNode {
                 {row.kind === "figure" ? (
                   <KeptFigureRow row={row} />
                 ) : row.kind === "follower" ? (
-                  <FollowerRow figure={row.figure} follower={row.follower} />
+                  <Suspense fallback={null}>
+                    <FollowerRow figure={row.figure} follower={row.follower} />
+                  </Suspense>
                 ) : row.kind === "lane" ? (
                   <KeptLaneRow row={row} />
                 ) : (

@@ -8,7 +8,7 @@ import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { bothTimes } from "../labels.ts";
 import { useBench, useBenchState, useFrame } from "../model/BenchContext.ts";
 import type { Gesture } from "../model/gesture.ts";
-import { passWords } from "../sequence/blockRows.ts";
+import { passWords } from "../sequence/passWords.ts";
 import { Bead } from "./Bead.tsx";
 import { findLayer } from "./findLayer.ts";
 import { HUE } from "./hues.ts";

@@ -15,7 +15,6 @@ import type { MenuItem } from "../../ui/Menu.tsx";
 import { say } from "../../ui/notices.tsx";
 import { copyMotion, giveMotion } from "../clipboard.ts";
 import type { Bench } from "../model/bench.ts";
-import { followNew } from "./followNew.ts";
 
 /** A name that no figure has yet. */
 export function freeName(study: Study, wanted: string): string {
@@ -107,7 +106,8 @@ export function figureMenu(
     {
       text: "Follow another figure…",
       hint: "value or speed",
-      onSelect: () => followNew(bench, figure, beside),
+      onSelect: () =>
+        void import("./followNew.ts").then(({ followNew }) => followNew(bench, figure, beside)),
     },
     {
       text: beside.length > 0 ? "Group the chosen figures" : "Put in a group",

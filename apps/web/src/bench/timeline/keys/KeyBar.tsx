@@ -2,10 +2,7 @@ import { HOLD } from "@levitas/core/curve";
 import {
   chosenKeys,
   deleteKeys,
-  joinable,
-  joinPath,
   moveKeys,
-  partPath,
   roundSpacePoints,
   type Smoothing,
   setKeyValues,
@@ -13,10 +10,9 @@ import {
   smoothKeys,
   stretchOf,
 } from "@levitas/core/edit";
-import { channelOf, eachTween, findTween, spacePathOf } from "@levitas/core/study";
+import { channelOf, spacePathOf } from "@levitas/core/study";
 import { isColor, readQuantity } from "@levitas/core/value";
-import { nanoid } from "nanoid";
-import { type ReactNode, useMemo } from "react";
+import { lazy, type ReactNode, Suspense, useMemo } from "react";
 import { Button } from "../../../ui/Button.tsx";
 import { say } from "../../../ui/notices.tsx";
 import { numberLabel } from "../../../ui/numberLabel.ts";
@@ -26,6 +22,8 @@ import { useBench, useBenchState, useStudy } from "../../model/BenchContext.ts";
 import { SaveRecipe } from "../../recipes/SaveRecipe.tsx";
 import { PastePanel } from "./PastePanel.tsx";
 import { TypedField } from "./TypedField.tsx";
+
+const PathButton = lazy(async () => ({ default: (await import("./PathButton.tsx")).PathButton }));
 
 /** At the foot of the timeline: when and what the chosen keys are, and all that can be done with them. */
 export function KeyBar(): ReactNode {
@@ -44,6 +42,12 @@ export function KeyBar(): ReactNode {
   const channel = first && channelOf(first.track.channel);
   const oneKind = kinds.length === 1 && channel !== undefined;
   const value = values.length === 1 ? first?.key.value : undefined;
+  const { figure } = selection;
+  const { motion } = bench;
+  /** The chosen figure moves across and down: what can be joined to a path. */
+  const moves =
+    figure !== null &&
+    (["x", "y"] as const).every((axis) => motion.drivenAt(motion.figureIndex(figure), axis));
   /** Keys that begin a span: what curves are given to. */
   const any = keys.length > 0;
   const smooth = (how: Smoothing) => {
@@ -181,7 +185,11 @@ export function KeyBar(): ReactNode {
         Delete
       </Button>
       <span className="mx-1 h-5 w-px shrink-0 bg-rule" />
-      <PathButton />
+      {moves ? (
+        <Suspense fallback={null}>
+          <PathButton />
+        </Suspense>
+      ) : null}
     </section>
   );
 }
@@ -199,45 +207,6 @@ function setValues(
     })
     .map(({ key }) => key.id);
   return setKeyValues(study, { keyIds: ids, value });
-}
-
-/** Joins x and y of the chosen figure to a path through space, or parts them again. */
-function PathButton(): ReactNode {
-  const bench = useBench();
-  const study = useStudy();
-  const figure = useBenchState(({ selection }) => selection.figure);
-  const joined = [...eachTween(study.sequence)].find(
-    (tween) => figure !== null && tween.figures.includes(figure) && tween.path,
-  );
-  const can = figure !== null && !joined && joinable(bench.motion, figure) !== undefined;
-  if (joined)
-    return (
-      <Button
-        size="tiny"
-        title="x and y become two curves again; the motion stays within half a px"
-        onClick={() => {
-          bench.perform(partPath, { tweenId: joined.id, newId: () => nanoid(8) });
-          const after = findTween(bench.study, joined.id);
-          if (after && !after.path) say("x and y are two curves now.");
-        }}
-      >
-        Part x and y
-      </Button>
-    );
-  return (
-    <Button
-      size="tiny"
-      disabled={!can}
-      title="Join x and y to one path through space with one timing; the motion stays within half a px"
-      onClick={() => {
-        if (figure === null) return;
-        bench.perform(joinPath, { figureId: figure, newId: () => nanoid(8) });
-        say("x and y are one path now: drag its points and handles on the scene.");
-      }}
-    >
-      Join x and y
-    </Button>
-  );
 }
 
 function timeText(time: number, unit: "ms" | "s" | "frames", frameRate: number): string {

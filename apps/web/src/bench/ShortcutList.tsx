@@ -1,0 +1,31 @@
+import type { ReactNode } from "react";
+import { COMMANDS } from "./commands.ts";
+
+/** What is not a command but good to know. */
+const MORE = [
+  { label: "Copy the chosen keys, paste them at the playhead", shownKeys: "Ctrl C, Ctrl V" },
+  { label: "Choose another figure as well, the group it stands in", shownKeys: "Shift, Alt click" },
+  { label: "Take back what is being dragged", shownKeys: "Escape" },
+  { label: "Drag without snapping", shownKeys: "Ctrl" },
+  { label: "Zoom a graph, only its time, only its values", shownKeys: "Wheel, Shift, Alt" },
+  { label: "Pan a graph or the timeline", shownKeys: "Space drag" },
+  { label: "Nudge a focused handle, key or number", shownKeys: "Arrows" },
+  { label: "See the motion before the last change of its curve", shownKeys: "hold B" },
+  { label: "Add a point to a path, delete it", shownKeys: "Insert, Delete" },
+  { label: "Draw handles out of a point", shownKeys: "Alt drag" },
+  { label: "Show these", shownKeys: "?" },
+];
+
+/** All that the keyboard and the pointer can do, with what to press. */
+export function ShortcutList(): ReactNode {
+  return (
+    <dl className="grid grid-cols-[auto_auto] gap-x-6 gap-y-1">
+      {[...COMMANDS, ...MORE].map(({ label, shownKeys }) => (
+        <div key={label} className="contents">
+          <dt>{label}</dt>
+          <dd className="text-right font-mono text-[11.5px] text-muted">{shownKeys}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
