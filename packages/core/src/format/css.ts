@@ -163,7 +163,8 @@ function needsBaking(motion: Motion, index: number, id: ChannelId): boolean {
 /** The passes of a layer that CSS can say: its tween's own, without pauses, and nothing else before it. */
 function simplePasses({ time, tween }: Layer): Passes | undefined {
   const [play, rest] = time?.links ?? [];
-  if (!time || tween.clip || time.links.length !== 2 || play?.kind !== "play") return undefined;
+  if (!time?.repeats || tween.clip || time.links.length !== 2 || play?.kind !== "play")
+    return undefined;
   if (!play.passes || play.rate !== 1 || rest?.kind !== "play" || rest.rate !== 1) return undefined;
   const { pause, iterations, length } = play.passes;
   return pause === 0 && iterations > 0 && length > 0 ? play.passes : undefined;

@@ -58,13 +58,17 @@ export function Timeline(): ReactNode {
   useLayoutEffect(() => {
     const element = track.current;
     if (!element) return;
-    let fitted = false;
+    let fit: { readonly from: number; readonly scale: number } | undefined;
     const measure = () => {
       // Before the first layout there is no width to fit anything into.
       if (element.clientWidth <= 0) return;
-      bench.view.resize(element.clientWidth);
-      if (!fitted) bench.view.fit(0, bench.motion.duration);
-      fitted = true;
+      const { view } = bench;
+      // All is in view until a person looks at a part of it.
+      const untouched = !fit || (fit.from === view.from && fit.scale === view.scale);
+      view.resize(element.clientWidth);
+      if (!untouched) return;
+      view.fit(0, bench.motion.duration);
+      fit = { from: view.from, scale: view.scale };
     };
     measure();
     const observer = new ResizeObserver(measure);
