@@ -273,6 +273,7 @@ describe("sequences on the bench", () => {
     );
     const mark = await page.waitForSelector('[data-overlap="Second First"]');
     await mark?.click();
+    await page.waitForSelector('[aria-label="Mend the overlap"] p');
     expect(await textOf(page, '[aria-label="Mend the overlap"]')).toContain(
       "Second wins over First on Pass x, from 400 to 600 ms",
     );
@@ -511,7 +512,14 @@ describe("sequences on the bench", () => {
     await bar("Play it again");
     expect(get(await stored(), copy).disabled).toBeUndefined();
 
+    await bar("Move it up in the list");
+    expect((await stored()).sequence.map((item) => item.id)).toEqual([copy, "Falls"]);
+    await bar("Move it down");
+    expect((await stored()).sequence.map((item) => item.id)).toEqual(["Falls", copy]);
     const before = starts(await stored());
+    expect(get(await stored(), copy).tether.to).toBe("item");
+    await bar("Hang them on nothing");
+    expect(get(await stored(), copy).tether).toEqual({ to: "start", offset: before[copy] });
     await choose("Falls");
     await choose(copy, true);
     await bar("Make a group");

@@ -15,8 +15,8 @@ import {
   redo,
   renameFigure,
   renameStudy,
-  renameTween,
   replaceStudy,
+  setItems,
   setKeyValue,
   setRest,
   setScene,
@@ -319,7 +319,7 @@ function randomEdit(
       return amount % 3 === 0
         ? setScene(study, { width: amount + 1 })
         : amount % 3 === 1
-          ? renameTween(study, { tweenId: someTween?.id ?? "", name: `T ${amount}` })
+          ? setItems(study, { ids: [someTween?.id ?? ""], set: { name: `T ${amount}` } })
           : replaceStudy(study, { study: { ...study, name: `S ${amount}` }, label: "replace" });
   }
 }

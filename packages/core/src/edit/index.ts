@@ -1,4 +1,4 @@
-export { clipOf, joinProblem, joinTweens, splitProblem, splitTween, trimTween } from "./blocks.ts";
+export { joinProblem, joinTweens, splitProblem, splitTween, trimTween } from "./blocks.ts";
 export { type Change, type Edit, isEmpty, squash } from "./change.ts";
 export {
   CLIP_FORMAT,
@@ -48,7 +48,6 @@ export {
   duplicateItems,
   hangItem,
   type ItemFields,
-  leadersOf,
   looseItems,
   moveItems,
   orderItem,
@@ -125,4 +124,4 @@ export {
 } from "./spacePoints.ts";
 export { splitCurve } from "./splitCurve.ts";
 export { keyNear, type TrackPlace, trackNear } from "./trackNear.ts";
-export { moveTween, renameTween, setTrack } from "./tweens.ts";
+export { moveTween, setTrack } from "./tweens.ts";

@@ -13,14 +13,6 @@ export const moveTween = defineEdit<{ tweenId: string; start: number }>(
   },
 );
 
-/** Names a tween. */
-export const renameTween = defineEdit<{ tweenId: string; name: string }>(
-  "rename tween",
-  (draft, { tweenId, name }) => {
-    for (const tween of draftTweens(draft.sequence)) if (tween.id === tweenId) tween.name = name;
-  },
-);
-
 /** Sets how a track blends: the route of angles, the space of colors, absolute or relative. */
 export const setTrack = defineEdit<{
   tweenId: string;

@@ -1,24 +1,22 @@
 import { LINEAR, sameCurve } from "../curve/index.ts";
 import {
   type CompiledTrack,
-  commonLoop,
   compileStudy,
   type Layer,
-  loopsOf,
   type Motion,
   stackBeneath,
 } from "../motion/index.ts";
 import {
   type ChannelId,
   channelOf,
-  clampShown,
   type Figure,
   type Passes,
   PERSPECTIVE,
   restValue,
   type Study,
 } from "../study/index.ts";
-import { bake, marksOf } from "./bake.ts";
+import { type CssAnimation, HAIR, together, type Written } from "./cssAnimation.ts";
+import { baked, isShaken, needsBaking, simplePasses } from "./cssBaked.ts";
 import { faceCss } from "./cssFaces.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
 import { classNames, cssCurve, cssNumber } from "./cssText.ts";
@@ -29,20 +27,6 @@ export interface CssHandoff {
   /** Class name of each figure, by figure id. */
   readonly classOf: Readonly<Record<string, string>>;
 }
-
-/** One animation of one figure: its keyframes and when it runs. */
-interface CssAnimation {
-  readonly name: string;
-  readonly frames: readonly string[];
-  readonly duration: number;
-  readonly delay: number;
-  readonly fill: string;
-  /** As CSS writes it, with a space before it; empty for once and forwards. */
-  readonly passes: string;
-}
-
-/** Two keys at one time cannot share an offset in CSS; the earlier one moves this much back, in %. */
-const HAIR = 0.0001;
 
 /**
  * CSS that moves as `motion.at(t)` says: for each figure a rule and its `@keyframes`.
@@ -149,126 +133,11 @@ function figureCss(
   return [...registered, rule, ...frames].join("\n\n");
 }
 
-/** Whether CSS has no words for what moves a channel, so that it has to be sampled. */
-function needsBaking(motion: Motion, index: number, id: ChannelId): boolean {
-  const slot = motion.slot(index, id);
-  if (motion.followers.some((each) => each.slot === slot) || isShaken(motion, index, id))
-    return true;
-  const layers = motion.drivenAt(index, id)?.layers ?? [];
-  const timed = layers.filter(({ time }) => time !== undefined);
-  if (timed.length === 0) return false;
-  return timed.some((layer) => !simplePasses(layer)) || layers.some(({ relative }) => relative);
-}
-
-/** The passes of a layer that CSS can say: its tween's own, without pauses, and nothing else before it. */
-function simplePasses({ time, tween }: Layer): Passes | undefined {
-  const [play, rest] = time?.links ?? [];
-  if (!time?.repeats || tween.clip || time.links.length !== 2 || play?.kind !== "play")
-    return undefined;
-  if (!play.passes || play.rate !== 1 || rest?.kind !== "play" || rest.rate !== 1) return undefined;
-  const { pause, iterations, length } = play.passes;
-  return pause === 0 && iterations > 0 && length > 0 ? play.passes : undefined;
-}
-
-/** Whether a shake moves a channel. */
-function isShaken(motion: Motion, index: number, id: ChannelId): boolean {
-  if (id !== "x" && id !== "y" && id !== "rotate") return false;
-  const outermost = motion.study.figures[index]?.parent === null;
-  return (
-    motion.study.sequence.length > 0 &&
-    motion.shakes.some(({ figures }) => (figures ? figures.includes(index) : outermost))
-  );
-}
-
-/** A property as it is over time, in straight pieces: once up to where all that ends is over, then its loop. */
-function baked(
-  motion: Motion,
-  index: number,
-  property: CssProperty,
-  name: string,
-  scene: CssScene,
-): Written {
-  const isColor = property.channels[0] === "color";
-  const poses = new Float64Array(isColor ? motion.slotCount : 0);
-  const read = (t: number, out: number[]) => {
-    if (isColor) {
-      motion.at(t, poses);
-      const slot = motion.slot(index, "color");
-      for (let c = 0; c < 4; c++) out[c] = poses[slot + c] as number;
-    } else
-      property.channels.forEach((id, c) => {
-        out[c] = clampShown(channelOf(id), motion.valueAt(index, id, t));
-      });
-  };
-  const write = (values: readonly number[]) =>
-    isColor
-      ? rgbText(values)
-      : together(
-          property,
-          values.map((value) => `${cssNumber(value)}${property.unit}`),
-          scene,
-        );
-  // What lags behind is itself again only after its lag.
-  const lags = motion.followers.reduce((sum, { follower }) => sum + (follower.lag ?? 0), 0);
-  const duration = motion.duration + lags;
-  const loops = property.channels.flatMap((id) => loopsOf(motion, index, motion.slot(index, id)));
-  const loop = commonLoop(loops);
-  const count = isColor ? 4 : property.channels.length;
-  const tolerances = new Array(count).fill(property.tolerance);
-  const piece = (
-    from: number,
-    to: number,
-    id: string,
-    more: Partial<CssAnimation>,
-  ): CssAnimation => {
-    const marks = property.channels.flatMap((channel) => marksOf(motion, index, channel, from, to));
-    const stops = bake({ read, tolerances, marks }, from, to);
-    // Switches do not go from one to the other: they are held.
-    const held = property.property === "visibility" ? " animation-timing-function: step-end;" : "";
-    const frames = stops.map(({ time, values }, i) => {
-      const place = ((time - from) / (to - from)) * 100;
-      const jumps = stops[i + 1]?.time === time;
-      return `${cssNumber(jumps ? place - HAIR : place)}% { ${property.property}: ${write(values)};${held} }`;
-    });
-    return {
-      name: id,
-      frames,
-      duration: to - from,
-      delay: from,
-      fill: "both",
-      passes: "",
-      ...more,
-    };
-  };
-  const first: number[] = [];
-  read(Number.NEGATIVE_INFINITY, first);
-  const id = `${name}-${property.property}`;
-  const animations = duration > 0 ? [piece(0, duration, id, {})] : [];
-  if (loop.length > 0)
-    animations.push(
-      piece(duration, duration + loop.length, `${id}-loop`, { passes: " infinite", fill: "none" }),
-    );
-  return { declarations: [`${property.property}: ${write(first)};`], registered: [], animations };
-}
-
-/** sRGB components and alpha as CSS text. */
-function rgbText(values: readonly number[]): string {
-  const [r, g, b] = values.slice(0, 3).map((part) => cssNumber(part * 255));
-  // The comma form is the legacy syntax, which browsers blend in sRGB.
-  return `rgba(${r}, ${g}, ${b}, ${cssNumber(values[3] as number)})`;
-}
-
 /** A channel on its way into CSS. */
 interface CssChannel {
   readonly id: ChannelId;
   readonly rest: number | string;
   readonly layers: readonly Layer[];
-}
-
-interface Written {
-  readonly declarations: readonly string[];
-  readonly registered: readonly string[];
-  readonly animations: readonly CssAnimation[];
 }
 
 /** Whether the property itself can be animated: its channels go in step and nothing adds up. */
@@ -313,10 +182,6 @@ function inStep(a: Layer, b: Layer): boolean {
     a.track.times.every((time, i) => time === b.track.times[i]) &&
     Array.from(a.track.curves.keys()).every((i) => sameCurve(a.track.shape(i), b.track.shape(i)))
   );
-}
-
-function together(property: CssProperty, values: readonly string[], scene: CssScene): string {
-  return property.write?.(values, scene) ?? values.join(" ");
 }
 
 /** Animates the property itself. A channel that stands still takes part with its rest value. */

@@ -22,12 +22,11 @@ export {
   type Level,
   linksInto,
   type Placed,
-  type Placements,
   type PlayedSpan,
-  placeItems,
   playedSpan,
   rateOf,
-} from "./placements.ts";
+} from "./placed.ts";
+export { type Placements, placeItems } from "./placements.ts";
 export { seededRandom } from "./seed.ts";
 export { SOUNDS, type SoundId, type Voice, voicesOf } from "./sounds.ts";
 export { arePaired, type SpaceTracks, spacePathOf } from "./spacePath.ts";
@@ -74,7 +73,6 @@ export {
   innerSpeed,
   innerTime,
   isBackward,
-  isHeld,
   outerTime,
   type Passes,
   passesOf,

@@ -14,6 +14,8 @@ import {
   duplicateChosen,
   groupChosenBlocks,
   joinChosen,
+  looseChosen,
+  orderChosen,
   splitChosen,
 } from "./blockCommands.ts";
 import { tetherWords } from "./blockRows.ts";
@@ -101,6 +103,17 @@ function Actions({ items, off }: { items: readonly SequenceItem[]; off: boolean 
         ? button("Split", "Split it at the playhead (X)", splitChosen)
         : null}
       {items.length > 1 && tweens ? button("Join", "Make one tween of them (J)", joinChosen) : null}
+      {items.some(({ tether }) => tether.to !== "start")
+        ? button("Cut tethers", "Hang them on nothing; they stay where they are", looseChosen)
+        : null}
+      {items.length === 1
+        ? button("↑", "Move it up in the list", (of) => orderChosen(of, -1))
+        : null}
+      {items.length === 1
+        ? button("↓", "Move it down: of two that start together the lower one wins", (of) =>
+            orderChosen(of, 1),
+          )
+        : null}
       {button("Duplicate", "A copy that plays after it (D)", duplicateChosen)}
       {button(
         off ? "Enable" : "Disable",

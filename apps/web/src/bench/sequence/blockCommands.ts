@@ -6,7 +6,9 @@ import {
   groupProblem,
   joinProblem,
   joinTweens,
+  looseItems,
   makeSequenceGroup,
+  orderItem,
   setItems,
   splitProblem,
   splitTween,
@@ -77,6 +79,27 @@ export function dissolveChosen(bench: Bench): void {
   const members = group?.type === "group" ? group.items.map((item) => item.id) : [];
   bench.perform(dissolveSequenceGroup, { id });
   bench.selectItems(members);
+}
+
+/** Puts the chosen block above or below its neighbour: of two that start together the lower one wins. */
+export function orderChosen(bench: Bench, way: 1 | -1): void {
+  const [id] = chosen(bench);
+  const placed = id === undefined ? undefined : bench.motion.placements.byId.get(id);
+  if (!placed) return;
+  const list = placed.level.items.map(({ item }) => item.id);
+  const at = list.indexOf(placed.item.id);
+  const before = way === -1 ? list[at - 1] : (list[at + 2] ?? null);
+  if (before === undefined || (way === 1 && at === list.length - 1)) {
+    say(`It is the ${way === -1 ? "first" : "last"} of its list already.`);
+    return;
+  }
+  bench.perform(orderItem, { id: placed.item.id, before });
+}
+
+/** Cuts the tethers of the chosen blocks; none of them moves. */
+export function looseChosen(bench: Bench): void {
+  bench.perform(looseItems, { ids: chosen(bench) });
+  say("They hang on nothing any more, and stay where they are.");
 }
 
 export function deleteChosen(bench: Bench): void {
