@@ -69,16 +69,20 @@ function spread(
   indexOf: ReadonlyMap<string, number>,
   layersFor: (figureId: string, place: number) => readonly Layer[],
 ): DrivenChannel[] {
-  return tween.figures.flatMap((id, place): DrivenChannel[] => {
+  const channels: DrivenChannel[] = [];
+  for (let place = 0; place < tween.figures.length; place++) {
+    const id = tween.figures[place] as string;
     const figureIndex = indexOf.get(id);
-    if (figureIndex === undefined) return [];
+    if (figureIndex === undefined) continue;
     const figure = figures[figureIndex] as Figure;
-    return layersFor(id, place).map((layer) => {
+    for (const layer of layersFor(id, place)) {
       const channel = channelOf(layer.track.track.channel);
       const slot = slotIn(figureIndex, channel.id);
-      return settled({ figure, figureIndex, channel, slot, layers: [layer] }, [layer]);
-    });
-  });
+      const alone: DrivenChannel = { figure, figureIndex, channel, slot, layers: [layer] };
+      channels.push(layer.track.hasFound ? settled(alone, [layer]) : alone);
+    }
+  }
+  return channels;
 }
 
 /**
@@ -86,13 +90,14 @@ function spread(
  * layers as the tweens have them, kept for when others come to lie beneath them.
  */
 function settled(channel: DrivenChannel, open: readonly Layer[]): DrivenChannel {
-  const layers = [...open].sort((a, b) => a.rank - b.rank);
+  const layers = open.length < 2 ? [...open] : [...open].sort((a, b) => a.rank - b.rank);
   let found = false;
-  layers.forEach((layer, i) => {
-    if (!layer.track.hasFound) return;
+  for (let i = 0; i < layers.length; i++) {
+    const layer = layers[i] as Layer;
+    if (!layer.track.hasFound) continue;
     found = true;
     layers[i] = { ...layer, track: settleFound(channel, layers.slice(0, i), layer) };
-  });
+  }
   const made = { ...channel, layers };
   if (found) openLayers.set(made, open);
   return made;
@@ -126,12 +131,9 @@ export function collectChannels(
       }
       // The layers as they were before values were found: others may lie beneath them now.
       const stack = stacks.get(channel.slot);
-      if (stack) stack.push(...layersIn(channel));
-      else
-        stacks.set(channel.slot, [
-          ...layersIn(driven[place - 1] as DrivenChannel),
-          ...layersIn(channel),
-        ]);
+      const more = layersIn(channel);
+      if (stack) for (const layer of more) stack.push(layer);
+      else stacks.set(channel.slot, [...layersIn(driven[place - 1] as DrivenChannel), ...more]);
     }
   }
   for (const [slot, layers] of stacks) {

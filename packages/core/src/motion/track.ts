@@ -89,17 +89,27 @@ function build(track: Track, shared: readonly SharedCurve[]): CompiledTrack {
     } else if (typeof key.value === "number") said[i] = key.value;
     else said.set(readColor(key.value, space) ?? [0, 0, 0, 1], i * components);
   });
-  const shapes = keys
-    .slice(0, -1)
-    .map((key) => (channel.kind === "switch" ? HOLD : curveOfKey({ curves: shared }, key)));
+  // Plain loops: long sequences have thousands of short tracks, and each list made on the way is one too many.
+  const times = new Float64Array(keys.length);
+  const shapes: Curve[] = [];
+  const curves: CompiledCurve[] = [];
+  const known = { curves: shared };
+  for (let i = 0; i < keys.length; i++) {
+    const key = keys[i] as Key;
+    times[i] = key.time;
+    if (i === keys.length - 1) break;
+    const shape = channel.kind === "switch" ? HOLD : curveOfKey(known, key);
+    shapes.push(shape);
+    curves.push(compileCurve(shape));
+  }
   return {
     track,
     components,
     space,
-    times: Float64Array.from(keys, (key) => key.time),
+    times,
     said,
     values: reach(track, said),
-    curves: shapes.map(compileCurve),
+    curves,
     shape: (span) => shapes[span] ?? LINEAR,
     hasFound,
   };

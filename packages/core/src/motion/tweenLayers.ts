@@ -33,14 +33,15 @@ export function layersOf(tween: Tween, origin: number, shared: Study["curves"]):
 
 /** The tracks of a tween that have keys, made ready. */
 export function compiledTracks(tween: Tween, shared: Study["curves"]): CompiledTrack[] {
-  const path = spacePathOf(tween);
+  const path = tween.path ? spacePathOf(tween) : undefined;
   const [alongX, alongY] = path ? compileSpacePath(path, shared) : [];
-  return tween.tracks
-    .filter(({ keys }) => keys.length > 0)
-    .map((track) => {
-      const joined = track === path?.x ? alongX : track === path?.y ? alongY : undefined;
-      return joined ?? compileTrack(track, shared);
-    });
+  const compiled: CompiledTrack[] = [];
+  for (const track of tween.tracks) {
+    if (track.keys.length === 0) continue;
+    const joined = track === path?.x ? alongX : track === path?.y ? alongY : undefined;
+    compiled.push(joined ?? compileTrack(track, shared));
+  }
+  return compiled;
 }
 
 export function plainLayer(tween: Tween, track: CompiledTrack, origin: number): Layer {
