@@ -49,12 +49,13 @@ export function checkStudy(study: Study): Fault[] {
   checkItems(study.sequence, "sequence", names, keys, faults);
   checkFollowers(study, names, faults);
   const { loop, byId } = placeItems(study);
-  const [first] = loop;
+  // Named at one that hangs on another: a group that waits for its own member may hang on nothing.
+  const first = loop.find((id) => byId.get(id)?.item.tether.to !== "start") ?? loop[0];
   if (first !== undefined)
     faults.push({
       code: "tether-loop",
       path: `${pathOf(study.sequence, first, "sequence")}.tether`,
-      message: `Found a circle of tethers: ${[...loop, first]
+      message: `Found a circle of tethers: ${[...loop, loop[0] as string]
         .map((id) => `“${byId.get(id)?.item.name ?? id}”`)
         .join(" → ")}.`,
       cure: "Hang one of them on the study's start.",
