@@ -264,16 +264,21 @@ export class Bench {
     this.clock.invalidate();
   }
 
-  /** Chooses items of the sequence; the first figure of a tween among them is chosen along. */
+  /** Chooses items of the sequence; with a tween its first figure, channel and span come along. */
   selectItems(items: readonly string[]): void {
     const [first] = items;
     const tween = first === undefined ? undefined : findTween(this.study, first);
-    const figure = tween?.figures[0] ?? this.selection.figure;
+    const [track] = tween?.tracks ?? [];
+    if (!tween || !track) {
+      this.select({ items });
+      return;
+    }
+    const { figure } = this.selection;
     this.select({
       items,
-      figure,
-      channel: tween?.tracks[0]?.channel ?? null,
-      span: tween?.tracks[0]?.keys[0]?.id ?? null,
+      figure: tween.figures[0] ?? figure,
+      channel: track.channel,
+      span: track.keys[0]?.id ?? null,
       keys: [],
     });
   }

@@ -80,7 +80,7 @@ export function Timeline(): ReactNode {
   return (
     <section
       aria-label="Timeline"
-      className="relative flex min-h-0 flex-1 flex-col bg-raised"
+      className="relative flex min-h-0 min-w-0 flex-1 flex-col bg-raised"
       ref={zoom}
     >
       <Ruler />
