@@ -578,6 +578,40 @@ describe("sequences on the bench", () => {
     expect(motion.valueAt(0, "x", 830)).not.toBe(40);
   });
 
+  it("sets a value at a time, exact in both directions", async () => {
+    await open(kioskStudy([falls()]));
+    await (await page.waitForSelector('::-p-xpath(//button[.="Lane 1"])'))?.click();
+    await goTo(300);
+    await arrange();
+    await press(page, "Add to sequence");
+    await (
+      await page.waitForSelector(
+        '::-p-xpath(//*[@role="menuitem"][starts-with(., "Change without length")])',
+      )
+    )?.click();
+    await page.keyboard.press("q");
+    const bead = await page.waitForSelector('[aria-label="Key 1 of Lane 1 opacity"]');
+    await bead?.click();
+    const value = await page.waitForSelector('[aria-label="Value of the chosen keys"]');
+    await value?.click({ count: 3 });
+    await page.keyboard.type("0.25");
+    await page.keyboard.press("Enter");
+    expect((await stored()).sequence[1]).toMatchObject({
+      tether: { to: "start", offset: 300 },
+      figures: ["chip1"],
+      tracks: [{ channel: "opacity", keys: [{ time: 0, value: 0.25 }] }],
+    });
+    for (const [time, shown] of [
+      [299, 1],
+      [300, 0.25],
+      [500, 0.25],
+      [299, 1],
+    ] as const) {
+      await goTo(time);
+      expect(await opacityOf("chip1")).toBeCloseTo(shown, 6);
+    }
+  });
+
   it("places a front on the scene by hand, and each figure starts as it arrives", async () => {
     await open(
       kioskStudy([
