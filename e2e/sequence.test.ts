@@ -284,9 +284,16 @@ describe("sequences on the bench", () => {
     await page.keyboard.down("Control");
     await page.keyboard.press("z");
     await page.keyboard.up("Control");
+    // The blocks show it as well.
+    await arrange();
+    const contended = (name: string) =>
+      page.$eval(`[data-contended="${name}"]`, (path) => path.getAttribute("d") ?? "");
+    expect(await contended("First")).toMatch(/^M[\d.]+ [\d.]+H[\d.]+$/);
     await press(page, "1 overlap");
     await press(page, "Shift the later");
     await page.waitForSelector('::-p-xpath(//button[.="1 overlap"])', { hidden: true });
+    await frames(page, 2);
+    expect(await contended("First")).toBe("");
     expect(starts(await stored())).toMatchObject({ First: 0, Second: 600 });
   });
 

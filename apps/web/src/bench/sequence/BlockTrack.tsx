@@ -7,7 +7,14 @@ import {
   trimTween,
 } from "@levitas/core/edit";
 import { layerPolyline, type Motion } from "@levitas/core/motion";
-import { channelOf, type Group, isBackward, type Placed, type Tween } from "@levitas/core/study";
+import {
+  channelOf,
+  type Group,
+  isBackward,
+  type Placed,
+  type SequenceItem,
+  type Tween,
+} from "@levitas/core/study";
 import { type KeyboardEvent, type ReactNode, type RefObject, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { say } from "../../ui/notices.tsx";
@@ -22,6 +29,7 @@ import { HUE } from "../timeline/hues.ts";
 import { snapTime } from "../timeline/snapTime.ts";
 import { chooseBlock } from "./BlockMargin.tsx";
 import { type BlockRow, blockSpan, FAN, fanOf, LINE } from "./blockRows.ts";
+import { overlapsOf } from "./OverlapPanel.tsx";
 import { passWords } from "./passWords.ts";
 import type { Hanging, HangTarget } from "./TetherCanvas.tsx";
 
@@ -79,7 +87,10 @@ export function BlockTrack({
   const words = useRef<SVGTextElement>(null);
   const grips = useRef<(SVGRectElement | null)[]>([]);
   const far = useRef<SVGRectElement>(null);
+  const contended = useRef<SVGPathElement>(null);
   const drawn = useRef("");
+  const contendedFor = useRef<{ motion?: Motion; key?: string }>({});
+  const drawnOf = useRef<SequenceItem | null>(null);
   const tween = item.type === "tween" ? item : undefined;
   const hue = HUE[figures.find((each) => each.id === tween?.figures[0])?.hue ?? "slate"];
   const count = fanOf(item);
@@ -91,8 +102,24 @@ export function BlockTrack({
     const { pass, all, endless } = blockSpan(placed);
     const lit = item.type === "cue" && time >= pass.from && time < pass.from + 150;
     const key = `${pass.from} ${pass.to} ${all.to} ${view.from} ${view.scale} ${view.width} ${placed.offsets.join()} ${lit} ${row.folded}`;
-    if (drawn.current === key && !bench.dragging) return;
+    const looked = contendedFor.current;
+    if (contended.current && !bench.dragging && (looked.motion !== motion || looked.key !== key)) {
+      contendedFor.current = { motion, key };
+      // Where another tween drives the same channel; looked for when things rest.
+      const marks = overlapsOf(motion).filter(({ winner, loser }) => winner === id || loser === id);
+      writeAttributes(contended.current, {
+        d: marks
+          .map(
+            ({ from: a, to: b }) =>
+              `M${view.toX(a).toFixed(1)} ${BOTTOM + 1}H${view.toX(b).toFixed(1)}`,
+          )
+          .join(""),
+      });
+    }
+    // Its curve is the item's: another item is another drawing.
+    if (drawn.current === key && drawnOf.current === item && !bench.dragging) return;
     drawn.current = key;
+    drawnOf.current = item;
     const from = view.toX(pass.from);
     const to = Math.max(view.toX(pass.to), from + (item.type === "cue" ? 1 : 3));
     const end = endless ? Math.max(view.width + 10, to) : Math.max(view.toX(all.to), to);
@@ -317,6 +344,13 @@ export function BlockTrack({
       />
       {count > 0 ? (
         <path ref={fan} className={`pointer-events-none opacity-80 ${hue.fill}`} />
+      ) : null}
+      {tween ? (
+        <path
+          ref={contended}
+          data-contended={id}
+          className="pointer-events-none fill-none stroke-fault stroke-[3]"
+        />
       ) : null}
       <text
         ref={words}
