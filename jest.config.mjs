@@ -25,7 +25,9 @@ const project = (displayName, roots, extra = {}) => ({ ...common, displayName, r
 
 export default {
   projects: [
-    project("core", ["<rootDir>/packages/core/src"]),
+    project("core", ["<rootDir>/packages/core/src"], {
+      setupFilesAfterEnv: ["<rootDir>/scripts/drawnCases.mjs"],
+    }),
     project("cli", ["<rootDir>/apps/cli/src"]),
     project("server", ["<rootDir>/apps/server/src"]),
     project("web", ["<rootDir>/apps/web/src"]),

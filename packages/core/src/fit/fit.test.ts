@@ -80,6 +80,23 @@ describe("straight pieces for a curve", () => {
     }
   });
 
+  it("stay in order beside a jump that is nearer to the start than their decimals", () => {
+    const curve: Curve = {
+      kind: "linear-stops",
+      stops: [
+        { value: -0.999967, at: 0.000018 },
+        { value: 1.999994, at: 0.000018 },
+        { value: -0.341164, at: 0.123569 },
+        { value: 2, at: 0.161876 },
+        { value: -0.365746, at: 0.784489 },
+      ],
+    };
+    const fit = fitLinear(curve, 0.03);
+    const places = fit.curve.stops.map(({ at }) => at ?? 0);
+    expect(places).toEqual(places.toSorted((a, b) => a - b));
+    expect(worstOnGrid(curve, fit.curve)).toBeLessThanOrEqual(fit.error + 1e-9);
+  });
+
   it("state their true error, and never more than the tolerance", () => {
     fc.assert(
       fc.property(anyCurve, fc.constantFrom(0.03, 0.005), (curve, tolerance) => {

@@ -57,11 +57,14 @@ function finish(curve: Curve, stops: readonly LinearStop[]): LinearFit {
 function tidy(
   { at, value }: LinearStop,
   index: number,
-  { length }: readonly LinearStop[],
+  part: readonly LinearStop[],
   decimals: number,
 ): LinearStop {
-  const isEnd = index === 0 || index === length - 1;
-  return { at: isEnd ? at : roundTo(at, decimals + 1), value: roundTo(value, decimals) };
+  const [first, last] = [part[0] as LinearStop, part.at(-1) as LinearStop];
+  const isEnd = index === 0 || index === part.length - 1;
+  // In a part shorter than the last decimal a place would be rounded out of it, and stops out of order.
+  const place = isEnd ? at : Math.min(Math.max(roundTo(at, decimals + 1), first.at), last.at);
+  return { at: place, value: roundTo(value, decimals) };
 }
 
 /** The curve between its jumps, so finely that straight lines between are well within the tolerance. */

@@ -21,6 +21,9 @@ const MOST = 1500;
 /** From here on a slope counts as a vertical tangent, which no handle with some length in time has. */
 const STEEP = 50;
 
+/** The shares of the tolerance that the places looked at may use, tried in turn. */
+const ALLOWED = [0.9, 0.6, 0.3, 0.1];
+
 /** Where a piece is held against its curve: evenly, and close to its ends, where tangents may stand upright. */
 const LOOKED_AT = [
   1 / 512,
@@ -42,8 +45,17 @@ const LOOKED_AT = [
  */
 export function fitPath(curve: Curve, tolerance: number): PathFit {
   if (!(tolerance > 0)) throw new RangeError(`fitPath: tolerance ${tolerance} is not above 0`);
-  const path = exactPath(curve) ?? approximate(curve, tolerance * 0.9);
-  return { curve: path, error: greatestDifference(curve, path) };
+  const exact = exactPath(curve);
+  if (exact) return { curve: exact, error: greatestDifference(curve, exact) };
+  let best: PathFit | undefined;
+  // What lies between the places looked at is guessed; where a wild curve belies that, less is allowed.
+  for (const share of ALLOWED) {
+    const path = approximate(curve, tolerance * share);
+    const fit = { curve: path, error: greatestDifference(curve, path) };
+    if (fit.error <= tolerance) return fit;
+    if (!best || fit.error < best.error) best = fit;
+  }
+  return best as PathFit;
 }
 
 function exactPath(curve: Curve): PathCurve | undefined {
