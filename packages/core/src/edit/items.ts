@@ -24,13 +24,15 @@ export type Anchor =
   | { readonly to: "item"; readonly id: string; readonly edge: "start" | "end" };
 
 /** Fields of items that are set as they are; undefined takes one away. */
-export type ItemFields = Partial<
-  Omit<Tween, "type" | "id" | "tether" | "tracks"> &
-    Omit<Group, "type" | "id" | "tether" | "items"> &
-    Omit<Cue, "type" | "id" | "tether"> &
-    Omit<Freeze, "type" | "id" | "tether"> &
-    Omit<Shake, "type" | "id" | "tether">
->;
+export type ItemFields = {
+  readonly [Name in keyof AllFields]?: AllFields[Name] | undefined;
+};
+
+type AllFields = Omit<Tween, "type" | "id" | "tether" | "tracks"> &
+  Omit<Group, "type" | "id" | "tether" | "items"> &
+  Omit<Cue, "type" | "id" | "tether"> &
+  Omit<Freeze, "type" | "id" | "tether"> &
+  Omit<Shake, "type" | "id" | "tether">;
 
 /**
  * Of some items those that have to be moved for all to move: not what stands in a group among them, and not what

@@ -30,10 +30,7 @@ export function simplePasses({ time, tween }: Layer): Passes | undefined {
 export function isShaken(motion: Motion, index: number, id: ChannelId): boolean {
   if (id !== "x" && id !== "y" && id !== "rotate") return false;
   const outermost = motion.study.figures[index]?.parent === null;
-  return (
-    motion.study.sequence.length > 0 &&
-    motion.shakes.some(({ figures }) => (figures ? figures.includes(index) : outermost))
-  );
+  return motion.shakes.some(({ figures }) => (figures ? figures.includes(index) : outermost));
 }
 
 /** A property as it is over time, in straight pieces: once up to where all that ends is over, then its loop. */

@@ -1,5 +1,5 @@
 import { addItem } from "@levitas/core/edit";
-import type { SequenceItem, Tween } from "@levitas/core/study";
+import type { Cue, Freeze, Shake, Tween } from "@levitas/core/study";
 import { nanoid } from "nanoid";
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
@@ -11,14 +11,20 @@ import type { Bench } from "../model/bench.ts";
 import { chosenFigures } from "../model/selection.ts";
 import { frameAtPlayhead, markHere } from "./markHere.ts";
 
+/** What is added, without its place. */
+type NewItem =
+  | Omit<Cue, "id" | "tether">
+  | Omit<Freeze, "id" | "tether">
+  | Omit<Shake, "id" | "tether">;
+
 /** Adds an item at the playhead, or hanging on the end of the chosen block, and chooses it. */
-function add(bench: Bench, item: Omit<SequenceItem, "id" | "tether">): void {
+function add(bench: Bench, item: NewItem): void {
   const id = nanoid(8);
   const [anchor] = bench.selection.items ?? [];
   const tether = anchor
     ? { to: "item" as const, id: anchor, edge: "end" as const, offset: 0 }
     : { to: "start" as const, offset: frameAtPlayhead(bench) };
-  bench.perform(addItem, { item: { ...item, id, tether } as SequenceItem });
+  bench.perform(addItem, { item: { ...item, id, tether } });
   bench.select({ items: [id] });
   const { placements } = bench.motion;
   say(
@@ -71,12 +77,12 @@ export function AddItemMenu(): ReactNode {
         {
           text: "Cue",
           hint: where,
-          onSelect: () => add(bench, { type: "cue", name: "Knock", sound: "knock" } as never),
+          onSelect: () => add(bench, { type: "cue", name: "Knock", sound: "knock" }),
         },
         {
           text: "Freeze",
           hint: where,
-          onSelect: () => add(bench, { type: "freeze", name: "Freeze", frames: 2 } as never),
+          onSelect: () => add(bench, { type: "freeze", name: "Freeze", frames: 2 }),
         },
         {
           text: "Shake",
@@ -91,7 +97,7 @@ export function AddItemMenu(): ReactNode {
               turn: 0.5,
               calm: 0.2,
               seed: 1 + bench.study.sequence.length,
-            } as never),
+            }),
         },
         { text: "Change without length", hint: "at playhead", onSelect: () => changeHere(bench) },
         { text: "Marker", hint: "M", onSelect: () => markHere(bench) },

@@ -58,7 +58,7 @@ function CueFields({ cue, set }: { cue: Cue; set: (fields: Fields) => void }): R
             aria-pressed={cue.sound === id}
             className={cue.sound === id ? "border-spruce text-spruce" : ""}
             onClick={() => {
-              set({ sound: id as never });
+              set({ sound: id });
               bench.sound.wake();
               bench.sound.play({ ...(id ? { sound: id } : {}), volume: cue.volume ?? 1 });
             }}
@@ -103,12 +103,12 @@ function FreezeFields({
       <Tick
         label="Later things move back by as much"
         on={freeze.push !== false}
-        change={(on) => set({ push: on ? (undefined as never) : false })}
+        change={(on) => set({ push: on ? undefined : false })}
       />
       <FigureChoice
         chosen={freeze.figures}
         all="All figures stop"
-        change={(figures) => set({ figures: figures as never })}
+        change={(figures) => set({ figures })}
       />
     </>
   );
@@ -152,7 +152,7 @@ function ShakeFields({ shake, set }: { shake: Shake; set: (fields: Fields) => vo
       <FigureChoice
         chosen={shake.figures}
         all="The whole scene shakes"
-        change={(figures) => set({ figures: figures as never })}
+        change={(figures) => set({ figures })}
       />
       <p className="text-[12px] leading-snug text-muted">
         The calm share is what is left for people who prefer reduced motion.

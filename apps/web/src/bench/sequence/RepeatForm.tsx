@@ -55,7 +55,7 @@ export function RepeatForm({ items }: { items: readonly (Tween | Group)[] }): Re
         step={10}
         whole={false}
         unit="ms"
-        onChange={(pause) => set({ pause: pause === 0 ? (undefined as never) : pause })}
+        onChange={(pause) => set({ pause: pause === 0 ? undefined : pause })}
       />
       <h3 className="text-[12.5px] font-medium">Direction</h3>
       <Segmented

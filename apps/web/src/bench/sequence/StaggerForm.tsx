@@ -38,7 +38,7 @@ export function StaggerForm({ tween }: { tween: Tween }): ReactNode {
     time: 600,
   };
   const choose = (next: Order) => {
-    if (next === "together") set({ stagger: undefined as never });
+    if (next === "together") set({ stagger: undefined });
     else
       set({
         stagger: {
@@ -49,8 +49,7 @@ export function StaggerForm({ tween }: { tween: Tween }): ReactNode {
         },
       });
   };
-  const setFront = (part: Partial<Front>) =>
-    stagger && set({ stagger: { ...stagger, front: { ...front, ...part } } });
+  const setFront = (next: Front) => stagger && set({ stagger: { ...stagger, front: next } });
   const added = tween.tracks.every(
     ({ channel, mode }) => mode === "relative" || channelOf(channel).kind !== "number",
   );
@@ -102,7 +101,7 @@ export function StaggerForm({ tween }: { tween: Tween }): ReactNode {
           onChange={(seed) => set({ stagger: { ...stagger, seed } })}
         />
       ) : null}
-      {stagger?.order === "front" ? <FrontFields front={front} change={setFront} /> : null}
+      {stagger?.order === "front" ? <FrontFields front={front} replace={setFront} /> : null}
     </>
   );
 }
@@ -115,13 +114,19 @@ const SHAPES = [
 
 function FrontFields({
   front,
-  change,
+  replace,
 }: {
   front: Front;
-  change: (part: Partial<Front>) => void;
+  replace: (front: Front) => void;
 }): ReactNode {
+  const change = (part: Partial<Front>) => replace({ ...front, ...part });
   const shape = front.shape === "line" ? "line" : front.closing ? "close" : "spread";
   const timed = front.time !== undefined;
+  /** A front has either a speed or a time. */
+  const swap = (to: "speed" | "time") => {
+    const { speed, time, ...rest } = front;
+    replace({ ...rest, [to]: 600 });
+  };
   return (
     <>
       <Segmented
@@ -167,10 +172,7 @@ function FrontFields({
           onChange={(speed) => change({ speed })}
         />
       )}
-      <Button
-        size="tiny"
-        onClick={() => change(timed ? { time: undefined as never, speed: 600 } : { time: 600 })}
-      >
+      <Button size="tiny" onClick={() => swap(timed ? "speed" : "time")}>
         {timed ? "Give it a speed instead" : "Give it a total time instead"}
       </Button>
       <CurveChoice label="Its pace" curve={front.curve} change={(curve) => change({ curve })} />

@@ -1,5 +1,5 @@
-import { type Anchor, hangItem, setItems, tetherLoop } from "@levitas/core/edit";
-import { eachItem, type SequenceItem, type Tween } from "@levitas/core/study";
+import { type Anchor, hangItem, tetherLoop } from "@levitas/core/edit";
+import { eachItem, type SequenceItem, type Tether, type Tween } from "@levitas/core/study";
 import { type ReactNode, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
@@ -72,10 +72,7 @@ export function TetherForm({ item }: { item: SequenceItem }): ReactNode {
         whole={false}
         unit="ms"
         onChange={(offset) =>
-          bench.perform(setItems, {
-            ids: [item.id],
-            set: { tether: { ...item.tether, offset } } as never,
-          })
+          bench.perform(hangItem, { id: item.id, anchor: anchorOf(item.tether), offset })
         }
       />
       <input
@@ -101,6 +98,11 @@ export function TetherForm({ item }: { item: SequenceItem }): ReactNode {
       </div>
     </>
   );
+}
+
+/** What a tether hangs on, without how much later. */
+function anchorOf({ offset, ...anchor }: Tether): Anchor {
+  return anchor;
 }
 
 /** Cues may hang on single keys, too. */

@@ -60,7 +60,7 @@ export function disableChosen(bench: Bench): void {
   const [first] = ids;
   if (first === undefined) return;
   const off = findItem(bench.study, first)?.disabled === true;
-  bench.perform(setItems, { ids, set: { disabled: off ? undefined : true } as never });
+  bench.perform(setItems, { ids, set: { disabled: off ? undefined : true } });
 }
 
 export function groupChosenBlocks(bench: Bench): void {
