@@ -13,6 +13,7 @@ import {
   isBackward,
   type Placed,
   type SequenceItem,
+  type SharedCurve,
   type Tween,
 } from "@levitas/core/study";
 import { type KeyboardEvent, type ReactNode, type RefObject, useRef } from "react";
@@ -90,7 +91,7 @@ export function BlockTrack({
   const contended = useRef<SVGPathElement>(null);
   const drawn = useRef("");
   const contendedFor = useRef<{ motion?: Motion; key?: string }>({});
-  const drawnOf = useRef<SequenceItem | null>(null);
+  const drawnOf = useRef<{ item?: SequenceItem; curves?: readonly SharedCurve[] }>({});
   const tween = item.type === "tween" ? item : undefined;
   const hue = HUE[figures.find((each) => each.id === tween?.figures[0])?.hue ?? "slate"];
   const count = fanOf(item);
@@ -116,10 +117,13 @@ export function BlockTrack({
           .join(""),
       });
     }
-    // Its curve is the item's: another item is another drawing.
-    if (drawn.current === key && drawnOf.current === item && !bench.dragging) return;
+    // Its curve is the item's and those it shares: while others are dragged it stays as it is drawn.
+    const { item: shown } = placed;
+    const { curves } = motion.study;
+    const same = drawnOf.current.item === shown && drawnOf.current.curves === curves;
+    if (drawn.current === key && same && !(bench.dragging && shown.type === "group")) return;
     drawn.current = key;
-    drawnOf.current = item;
+    drawnOf.current = { item: shown, curves };
     const from = view.toX(pass.from);
     const to = Math.max(view.toX(pass.to), from + (item.type === "cue" ? 1 : 3));
     const end = endless ? Math.max(view.width + 10, to) : Math.max(view.toX(all.to), to);
