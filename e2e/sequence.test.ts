@@ -412,7 +412,6 @@ describe("sequences on the bench", () => {
     await page.keyboard.press("Enter");
     await watch((time) => time === 600);
     await page.keyboard.press("Escape");
-    // It plays from the marker to the end, and no other part.
     await (await page.waitForSelector('[data-marker="m"]'))?.click();
     await press(page, "Jump");
     expect(await now()).toBe(600);
@@ -423,8 +422,19 @@ describe("sequences on the bench", () => {
     await dragBy(page, '[data-marker="m"]', { x: 60, y: 0 });
     const moved = (await stored()).markers[0]?.time ?? 0;
     expect(moved).toBeGreaterThan(320);
+    // It plays from the marker to the end, and no other part.
+    await (await page.waitForSelector('[data-marker="m"]'))?.click();
+    await press(page, "Play from here to the end");
+    const played: number[] = [];
+    for (let i = 0; i < 40; i++) {
+      played.push(await now());
+      await frames(page, 1);
+    }
+    expect(Math.min(...played)).toBeGreaterThanOrEqual(Math.floor(moved));
+    expect(new Set(played).size).toBeGreaterThan(5);
+    await press(page, "Pause");
     await goTo(100);
-    await page.keyboard.press("m");
+    await page.keyboard.press("n");
     await page.waitForSelector('[aria-label="Marker Marker 2"]');
     expect((await stored()).markers).toMatchObject([{}, { name: "Marker 2", time: 100 }]);
   });

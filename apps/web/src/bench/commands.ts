@@ -309,8 +309,8 @@ export const COMMANDS: readonly Command[] = [
   {
     id: "marker",
     label: "Set a marker at the playhead",
-    keys: ["m"],
-    shownKeys: "M",
+    keys: ["n"],
+    shownKeys: "N",
     run: always(markHere),
   },
   {

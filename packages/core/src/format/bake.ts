@@ -1,6 +1,6 @@
 import { landmarksOf } from "../curve/index.ts";
 import { type DrivenChannel, type Layer, type Motion, timesShown } from "../motion/index.ts";
-import type { ChannelId } from "../study/index.ts";
+import { activeLength, type ChannelId, presentTime } from "../study/index.ts";
 
 /** What values are at a time; where they jump, two of one time. */
 export interface BakedStop {
@@ -137,9 +137,7 @@ export function marksOf(
     for (const within of [0, shake.duration])
       for (const time of timesShown(links, within, from, to)) marks.add(time);
   for (const { at, length } of motion.placements.root.stops) {
-    const begin = motion.placements.root.stops
-      .filter((stop) => stop.push && stop.at < at)
-      .reduce((sum, stop) => sum + stop.length, at);
+    const begin = presentTime(motion.placements.root.stops, at);
     marks.add(begin).add(begin + length);
   }
   return [...marks];
@@ -169,15 +167,8 @@ function layerMarks(layer: Layer, from: number, to: number): number[] {
     if (link.kind !== "play" || !link.passes) return;
     for (const edge of [0, link.passes.length])
       marks.push(...timesShown(links.slice(0, i + 1), edge, from, to));
-    const over = link.origin + activeEnd(link.passes, link.rate);
+    const over = link.origin + activeLength(link.passes) / link.rate;
     if (Number.isFinite(over)) marks.push(...timesShown(links.slice(0, i), over, from, to));
   });
   return marks;
-}
-
-function activeEnd(
-  { iterations, length, pause }: { iterations: number; length: number; pause: number },
-  rate: number,
-): number {
-  return (iterations * length + Math.max(Math.ceil(iterations) - 1, 0) * pause) / rate;
 }

@@ -10,6 +10,7 @@ import {
   type Placements,
   passStart,
   type Study,
+  shownThrough,
   type TimeLink,
 } from "../study/index.ts";
 
@@ -121,11 +122,9 @@ function timesOf({ links, within, delay, delayed }: Place, from: number, to: num
     if (!link) return [within];
     if (link.kind === "stops") {
       const inner = [low, high].map((t) => contentTime(link.stops, t)) as [number, number];
-      return meet(index + 1, inner[0] - ROOM, inner[1] + ROOM).map((time) => {
-        let shift = 0;
-        for (const { at, length, shifts } of link.stops) if (shifts && at < time) shift += length;
-        return time + shift;
-      });
+      return meet(index + 1, inner[0] - ROOM, inner[1] + ROOM).map((time) =>
+        shownThrough(link.stops, time),
+      );
     }
     const { origin, rate, passes } = link;
     const own = index === delayed ? delay : 0;

@@ -1,13 +1,14 @@
-import { type CompiledCurve, type Curve, compileCurve, LINEAR } from "../curve/index.ts";
+import { type CompiledCurve, type Curve, compileCurve } from "../curve/index.ts";
 import {
   type ChannelId,
   channelOf,
   contentTime,
+  curveOfKey,
   type Follower,
   feltStops,
   type Placements,
-  presentTime,
   type Study,
+  shownThrough,
 } from "../study/index.ts";
 
 /** A follower made ready. */
@@ -77,14 +78,13 @@ function makeReady(
   const kind = channelOf(follower.channel).kind;
   const sourceKind = channelOf(follower.source.channel).kind;
   if (figureIndex < 0 || sourceIndex < 0 || kind === "color" || sourceKind === "color") return null;
-  const map = rangeMap(follower, curveOf(study, follower.curve));
+  const map = rangeMap(follower, curveOfKey(study, follower));
   const { channel } = follower.source;
   const lag = follower.lag ?? 0;
   const stops = feltStops(placements.root.stops, follower.figure, Number.NEGATIVE_INFINITY);
-  const shifting = stops.map(({ at, length, shifts }) => ({ at, length, push: shifts }));
   // It lags behind in the time that runs, so that a stop stops it too.
   const before = (t: number) =>
-    stops.length === 0 ? t - lag : presentTime(shifting, contentTime(stops, t) - lag);
+    stops.length === 0 ? t - lag : shownThrough(stops, contentTime(stops, t) - lag);
   const ask = follower.of === "value" ? sources.value : sources.velocity;
   return {
     follower,
@@ -93,16 +93,10 @@ function makeReady(
     value: (t) => {
       const time = before(t);
       if (follower.of === "value") return map(ask(sourceIndex, channel, time));
-      const held = stops.some(({ at }) => presentTime(shifting, at) === time);
+      const held = stops.some(({ at }) => shownThrough(stops, at) === time);
       return map(Math.abs(ask(sourceIndex, channel, held ? time - JUST_BEFORE : time)));
     },
   };
-}
-
-function curveOf({ curves }: Study, curve: Follower["curve"]): Curve {
-  if (curve === undefined) return LINEAR;
-  if ("shared" in curve) return curves.find(({ id }) => id === curve.shared)?.curve ?? LINEAR;
-  return curve;
 }
 
 /**

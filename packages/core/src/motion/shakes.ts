@@ -1,5 +1,6 @@
-import { type CompiledCurve, type Curve, compileCurve, LINEAR } from "../curve/index.ts";
+import { type CompiledCurve, compileCurve } from "../curve/index.ts";
 import {
+  curveOfKey,
   innerTime,
   type Placements,
   type Shake,
@@ -69,7 +70,9 @@ function makeReady(
   share: number,
   study: Study,
 ): CompiledShake {
-  const fade: CompiledCurve = compileCurve(fadeOf(study, shake));
+  const fade: CompiledCurve = compileCurve(
+    curveOfKey(study, { ...(shake.fade ? { curve: shake.fade } : {}) }),
+  );
   const [alongX, alongY, around] = [0, 1, 2].map((i) => noise(shake.seed * 3 + i)) as [
     (place: number) => number,
     (place: number) => number,
@@ -97,10 +100,4 @@ function makeReady(
       out[2] = around(place) * turn * left;
     },
   };
-}
-
-function fadeOf({ curves }: Study, { fade }: Shake): Curve {
-  if (fade === undefined) return LINEAR;
-  if ("shared" in fade) return curves.find(({ id }) => id === fade.shared)?.curve ?? LINEAR;
-  return fade;
 }

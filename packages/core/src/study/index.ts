@@ -79,6 +79,7 @@ export {
   passStart,
   presentTime,
   type Stop,
+  shownThrough,
   TIE,
   type TimeLink,
   withinTime,

@@ -1,7 +1,8 @@
-import { compileCurve, LINEAR } from "../curve/index.ts";
+import { compileCurve } from "../curve/index.ts";
 import { restCenter } from "./restPlace.ts";
 import { seededRandom } from "./seed.ts";
 import type { Front, Study, Tween } from "./study.ts";
+import { curveOfKey } from "./walk.ts";
 
 const RADIANS = Math.PI / 180;
 /** px per second where a front says neither speed nor time. */
@@ -59,13 +60,7 @@ export function frontReach(
   const total = frontTime(front, reach);
   if (since < 0) return 0;
   if (since >= total) return reach;
-  return reach * compileCurve(frontCurve(study, front)).value(since / total);
-}
-
-function frontCurve({ curves }: Pick<Study, "curves">, { curve }: Front) {
-  if (curve === undefined) return LINEAR;
-  if ("shared" in curve) return curves.find(({ id }) => id === curve.shared)?.curve ?? LINEAR;
-  return curve;
+  return reach * compileCurve(curveOfKey(study, front)).value(since / total);
 }
 
 /** When a front that follows a curve first gets to a share of its way, as a share of its time. */
@@ -121,7 +116,7 @@ function offsetsOf(study: Pick<Study, "figures" | "curves">, tween: Tween): read
     const reach = Math.max(...distances);
     const total = frontTime(front, reach);
     if (reach === 0 || total === 0) return figures.map(() => 0);
-    const { value } = compileCurve(frontCurve(study, front));
+    const { value } = compileCurve(curveOfKey(study, front));
     return distances.map((distance) => total * firstReach(value, distance / reach));
   }
   const last = figures.length - 1;

@@ -94,11 +94,10 @@ export interface Stop {
   readonly figures?: ReadonlySet<string>;
 }
 
-/** What a stop does to one thing: it stops it, or only moves it back, or does nothing to it. */
+/** What one thing feels of a stop: it is held, and moved back or not. */
 export interface FeltStop {
   readonly at: number;
   readonly length: number;
-  readonly holds: boolean;
   readonly shifts: boolean;
 }
 
@@ -114,17 +113,17 @@ export function feltStops(
   return stops.flatMap(({ at, length, push, figures }): FeltStop[] => {
     const holds = !figures || (figure !== undefined && figures.has(figure));
     const shifts = push && (holds || start >= at);
-    return holds || shifts ? [{ at, length, holds, shifts }] : [];
+    return holds || shifts ? [{ at, length, shifts }] : [];
   });
 }
 
 /** The time as if there were no stops, at a time with them. */
 export function contentTime(stops: readonly FeltStop[], t: number): number {
   let shift = 0;
-  for (const { at, length, holds, shifts } of stops) {
+  for (const { at, length, shifts } of stops) {
     const begin = at + shift;
     if (t < begin) break;
-    if (t < begin + length && (holds || shifts)) return at;
+    if (t < begin + length) return at;
     if (shifts) shift += length;
   }
   return t - shift;
@@ -133,10 +132,10 @@ export function contentTime(stops: readonly FeltStop[], t: number): number {
 /** Whether time stands still for what feels these stops. */
 export function isHeld(stops: readonly FeltStop[], t: number): boolean {
   let shift = 0;
-  for (const { at, length, holds, shifts } of stops) {
+  for (const { at, length, shifts } of stops) {
     const begin = at + shift;
     if (t < begin) return false;
-    if (t < begin + length) return holds || shifts;
+    if (t < begin + length) return true;
     if (shifts) shift += length;
   }
   return false;
@@ -219,7 +218,8 @@ export function outerTime(links: readonly TimeLink[], within: number): number {
   return time;
 }
 
-function shownThrough(stops: readonly FeltStop[], time: number): number {
+/** When something is shown, through what it feels of stops; `contentTime` backwards. */
+export function shownThrough(stops: readonly FeltStop[], time: number): number {
   let shift = 0;
   for (const { at, length, shifts } of stops) if (shifts && at < time) shift += length;
   return time + shift;

@@ -69,7 +69,7 @@ export function tracksOf(
 }
 
 /** The curve of the span that begins at a key, shared ones looked up; linear where none is said. */
-export function curveOfKey(study: Pick<Study, "curves">, key: Key): Curve {
+export function curveOfKey(study: Pick<Study, "curves">, key: Pick<Key, "curve">): Curve {
   const { curve } = key;
   if (curve === undefined) return LINEAR;
   if ("shared" in curve) {

@@ -100,7 +100,7 @@ export function AddItemMenu(): ReactNode {
             }),
         },
         { text: "Change without length", hint: "at playhead", onSelect: () => changeHere(bench) },
-        { text: "Marker", hint: "M", onSelect: () => markHere(bench) },
+        { text: "Marker", hint: "N", onSelect: () => markHere(bench) },
       ]}
     >
       <Button look="quiet" size="small">

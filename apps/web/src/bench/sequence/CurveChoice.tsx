@@ -1,5 +1,5 @@
-import { type Curve, LINEAR, parseCurve, printCurve } from "@levitas/core/curve";
-import type { CurveReference } from "@levitas/core/study";
+import { type Curve, parseCurve, printCurve } from "@levitas/core/curve";
+import { type CurveReference, curveOfKey } from "@levitas/core/study";
 import { type ReactNode, useState } from "react";
 import { MiniCurve } from "../../curve/MiniCurve.tsx";
 import { say } from "../../ui/notices.tsx";
@@ -17,12 +17,7 @@ export function CurveChoice({
 }): ReactNode {
   const { curves } = useStudy();
   const [typed, setTyped] = useState<string | null>(null);
-  const own =
-    curve === undefined
-      ? LINEAR
-      : "shared" in curve
-        ? (curves.find(({ id }) => id === curve.shared)?.curve ?? LINEAR)
-        : curve;
+  const own = curveOfKey({ curves }, curve ? { curve } : {});
   const text = printCurve(own);
   const take = (value: string) => {
     if (value.trim() === text) return setTyped(null);
