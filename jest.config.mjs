@@ -28,6 +28,8 @@ export default {
     project("core", ["<rootDir>/packages/core/src"], {
       setupFilesAfterEnv: ["<rootDir>/scripts/drawnCases.mjs"],
     }),
+    // scripts/test.mjs would count as a test by its name, and start itself.
+    project("scripts", ["<rootDir>/scripts"], { testMatch: ["**/*.test.ts"] }),
     project("cli", ["<rootDir>/apps/cli/src"]),
     project("server", ["<rootDir>/apps/server/src"]),
     project("web", ["<rootDir>/apps/web/src"]),

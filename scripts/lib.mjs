@@ -3,6 +3,7 @@
 import { execFileSync, spawn, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { constants } from "node:os";
 import { dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 
@@ -15,18 +16,24 @@ export function run(program, args, options = {}) {
   execFileSync(existsSync(bin) ? bin : program, args, { cwd: ROOT, stdio: "inherit", ...options });
 }
 
-/** Installs what package-lock.json asks for, unless that was done already. */
+/**
+ * Installs exactly what package-lock.json names, unless that was done already. `npm ci` never rewrites the lock
+ * file, so a start leaves the checkout as it was.
+ */
 export function ensureInstalled() {
-  const major = Number(process.versions.node.split(".")[0]);
-  if (major < 20) fail(`Levitas needs Node 20 or newer; this is ${process.version}.`);
+  const [major, minor] = process.versions.node.split(".").map(Number);
+  if (major < 20 || (major === 20 && minor < 19))
+    fail(`Levitas needs Node 20.19 or newer; this is ${process.version}.`);
   const lock = hashOf([join(ROOT, "package-lock.json")]);
   if (readNote("installed") === lock) return;
-  console.log("Installing packages. The database driver is compiled here; this takes minutes.");
-  const result = spawnSync("npm", ["install", "--no-audit", "--no-fund"], {
+  console.log("Installing packages. The database driver may be compiled here; that takes minutes.");
+  const result = spawnSync("npm", ["ci", "--no-audit", "--no-fund"], {
     cwd: ROOT,
     stdio: "inherit",
   });
-  if (result.status !== 0) fail("npm install failed; what it printed above says why.");
+  if (result.error)
+    fail(`npm could not be started (${result.error.message}). Install npm, which comes with Node.`);
+  if (result.status !== 0) fail("npm ci failed; what it printed above says why.");
   writeNote("installed", lock);
 }
 
@@ -86,8 +93,20 @@ export function become(program, args, env = {}) {
     stdio: "inherit",
     env: { ...process.env, ...env },
   });
-  for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => child.kill(signal));
-  child.on("exit", (code, signal) => process.exit(signal ? 0 : (code ?? 1)));
+  const passedOn = new Set();
+  for (const signal of ["SIGINT", "SIGTERM"])
+    process.on(signal, () => {
+      passedOn.add(signal);
+      child.kill(signal);
+    });
+  child.on("error", (error) => fail(`${program} could not be started: ${error.message}.`));
+  child.on("exit", (code, signal) => {
+    if (signal === null) process.exit(code ?? 1);
+    // Ended by the signal we passed on: as asked. By any other: a crash, and said so as shells do.
+    if (passedOn.has(signal)) process.exit(0);
+    console.error(`${program} was ended by ${signal}.`);
+    process.exit(128 + (constants.signals[signal] ?? 0));
+  });
   return child;
 }
 
