@@ -1,4 +1,4 @@
-import puppeteer, { type Browser, type Page } from "puppeteer-core";
+import puppeteer, { type Browser, type BrowserContext, type Page } from "puppeteer-core";
 
 /** Headless Chromium as this project's machines have it. */
 export function launchBrowser(): Promise<Browser> {
@@ -25,7 +25,7 @@ export interface WatchedPage {
 }
 
 /** Opens a page and watches it for errors. */
-export async function openPage(browser: Browser): Promise<WatchedPage> {
+export async function openPage(browser: Browser | BrowserContext): Promise<WatchedPage> {
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
   // Shorter than a test may last, so that what was waited for is what is reported.

@@ -1,17 +1,17 @@
 import { renameStudy } from "@levitas/core/edit";
 import { type ReactNode, useState } from "react";
+import { SaveNote } from "../keeping/SaveNote.tsx";
 import { Header } from "../shell/Header.tsx";
 import { Nav } from "../shell/Nav.tsx";
 import { IconButton } from "../ui/Button.tsx";
 import { RedoIcon, UndoIcon } from "../ui/icons.tsx";
 import { HandoffPanel } from "./handoff/HandoffPanel.tsx";
-import type { Autosave } from "./model/autosave.ts";
 import { useBench, useBenchState, useStudy } from "./model/BenchContext.ts";
-import { SaveState } from "./SaveState.tsx";
+import type { StudyKeeper } from "./openStudy.ts";
 import { Shortcuts } from "./Shortcuts.tsx";
 
 /** The bar over the bench: the study's name, whether it is saved, undo, and the way out. */
-export function BenchHeader({ autosave }: { autosave: Autosave }): ReactNode {
+export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
   const bench = useBench();
   const past = useBenchState(({ history }) => history.past.at(-1)?.label);
   const future = useBenchState(({ history }) => history.future[0]?.label);
@@ -39,7 +39,7 @@ export function BenchHeader({ autosave }: { autosave: Autosave }): ReactNode {
       }
     >
       <StudyName />
-      <SaveState autosave={autosave} />
+      <SaveNote keeper={keeper} />
       <Nav />
     </Header>
   );

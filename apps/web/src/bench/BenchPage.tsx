@@ -67,8 +67,8 @@ function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
   return (
     <BenchContext value={open.bench}>
       <div className="flex h-full flex-col">
-        <BenchHeader autosave={open.autosave} />
-        <ConflictBar autosave={open.autosave} />
+        <BenchHeader keeper={open.keeper} />
+        <ConflictBar keeper={open.keeper} />
         <main className="flex min-h-0 flex-1">
           <div className="flex w-125 shrink-0 flex-col border-r border-rule">
             <SceneView />

@@ -1,48 +1,43 @@
 import { replaceStudy } from "@levitas/core/edit";
 import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
-import { useStore } from "zustand";
 import { createStudy } from "../api/studies.ts";
-import { Button } from "../ui/Button.tsx";
-import { say, sayFault } from "../ui/notices.tsx";
-import type { Autosave } from "./model/autosave.ts";
+import { ChoiceBar } from "../keeping/ChoiceBar.tsx";
+import { say } from "../ui/notices.tsx";
 import { useBench } from "./model/BenchContext.ts";
+import type { StudyKeeper } from "./openStudy.ts";
 
-/** Two states of one study met: the person keeps either, or both. Nothing is lost meanwhile. */
-export function ConflictBar({ autosave }: { autosave: Autosave }): ReactNode {
+/** Two states of one study met, or it was deleted elsewhere: the person chooses. Nothing is lost meanwhile. */
+export function ConflictBar({ keeper }: { keeper: StudyKeeper }): ReactNode {
   const bench = useBench();
   const navigate = useNavigate();
-  const state = useStore(autosave.state);
-  if (state.kind !== "conflict") return null;
-  const takeTheirs = () => {
-    const theirs = autosave.keepTheirs();
-    if (theirs)
-      bench.perform(replaceStudy, { study: theirs, label: "take the state saved elsewhere" });
-  };
-  const keepBoth = async () => {
+  const copyAs = (suffix: string) => {
     const mine = bench.study;
-    const copy = await createStudy({
-      document: { ...mine, name: `${mine.name} (mine)`.slice(0, 200) },
-    });
-    takeTheirs();
-    await navigate(`/studies/${copy.id}`);
-    say(`Yours is here, as “${copy.document.name}”. The other keeps its name.`);
+    return createStudy({ document: { ...mine, name: `${mine.name}${suffix}`.slice(0, 200) } });
   };
   return (
-    <div
-      role="alert"
-      className="flex shrink-0 items-center gap-3 border-b border-marigold bg-marigold-pale px-4 py-2"
-    >
-      <p className="mr-auto">
-        <strong className="font-semibold">This study was saved elsewhere</strong> while you worked
-        on it here, in another tab or by someone else. Your work is kept in this browser until you
-        choose.
-      </p>
-      <Button onClick={() => autosave.keepMine()}>Keep mine</Button>
-      <Button onClick={takeTheirs}>Keep theirs</Button>
-      <Button look="main" onClick={() => keepBoth().catch(sayFault)}>
-        Keep both
-      </Button>
-    </div>
+    <ChoiceBar
+      keeper={keeper}
+      word="study"
+      takeTheirs={(study) =>
+        bench.perform(replaceStudy, { study, label: "take the state saved elsewhere" })
+      }
+      keepBoth={async (settle) => {
+        const copy = await copyAs(" (mine)");
+        settle();
+        await navigate(`/studies/${copy.id}`);
+        say(`Yours is here, as “${copy.document.name}”. The other keeps its name.`);
+      }}
+      keepAsNew={async () => {
+        const copy = await copyAs("");
+        keeper.letGo();
+        await navigate(`/studies/${copy.id}`, { replace: true });
+        say(`Kept as a new study, “${copy.document.name}”.`);
+      }}
+      throwAway={() => {
+        keeper.letGo();
+        void navigate("/");
+      }}
+    />
   );
 }

@@ -1,27 +1,35 @@
 import { replaceStudy } from "@levitas/core/edit";
-import { createStudy, readStoredStudy, type StoredStudy } from "../api/studies.ts";
+import type { Study } from "@levitas/core/study";
+import { createStudy, readStoredStudy, type StoredStudy, saveStudy } from "../api/studies.ts";
+import { closeKeeper, whenClosed } from "../keeping/closing.ts";
+import { dropDraft, keepDraft, type LeftDraft, leftDrafts } from "../keeping/drafts.ts";
+import { Keeper } from "../keeping/keeper.ts";
 import { sayFaults } from "../studies/sayFaults.ts";
 import { say, sayFault } from "../ui/notices.tsx";
-import { Autosave } from "./model/autosave.ts";
 import { Bench } from "./model/bench.ts";
-import { type Draft, dropDraft, keepDraft, leftDrafts } from "./model/drafts.ts";
+
+export type StudyKeeper = Keeper<Study>;
 
 /** A study as it was found: on the server, and what the browser kept of it. */
 export interface FoundStudy {
   readonly stored: StoredStudy;
-  readonly drafts: readonly (Draft & { readonly forget: () => void })[];
+  readonly drafts: readonly LeftDraft<Study>[];
 }
 
 /** Reads a study and the unsaved work on it. */
 export async function findStudy(id: string, signal: AbortSignal): Promise<FoundStudy> {
-  const [stored, drafts] = await Promise.all([readStoredStudy(id, signal), leftDrafts(id)]);
+  await whenClosed("study", id);
+  const [stored, drafts] = await Promise.all([
+    readStoredStudy(id, signal),
+    leftDrafts<Study>("study", id),
+  ]);
   return { stored, drafts };
 }
 
 /** A study on the bench with what keeps it saved. */
 export interface OpenStudy {
   readonly bench: Bench;
-  readonly autosave: Autosave;
+  readonly keeper: StudyKeeper;
   /** Resolves when what was done is saved, or cannot be. */
   readonly close: () => Promise<void>;
 }
@@ -31,36 +39,56 @@ export interface OpenStudy {
  * if that has changed since, as a choice. Further left-over work becomes studies of its own.
  */
 export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
-  const bench = new Bench(stored.document);
-  const autosave = new Autosave(stored, { keep: keepDraft, drop: dropDraft });
-  const stop = bench.store.subscribe(({ history }) => autosave.change(history.study));
-  if (stored.faults) sayFaults(stored.document.name, stored.faults);
-  // Only where something was left: a large study takes a while to write out.
-  const there = drafts.length > 0 ? JSON.stringify(stored.document) : "";
-  const [newest, ...others] = drafts.filter((draft) => {
-    const known = JSON.stringify(draft.study) === there;
-    if (known) draft.forget();
-    return !known;
+  const { id, revision, document } = stored;
+  const bench = new Bench(document);
+  const keeper: StudyKeeper = new Keeper(
+    { revision, content: document },
+    {
+      save: async (study, madeFrom) => {
+        const result = await saveStudy(id, study, madeFrom);
+        if (result.kind === "saved") return result;
+        const { current } = result;
+        return {
+          kind: "stale",
+          current: { revision: current.revision, content: current.document },
+        };
+      },
+      isSame: isSameStudy,
+      keepDraft: (draft) => keepDraft("study", id, draft),
+      dropDraft: () => dropDraft("study", id),
+    },
+  );
+  if (stored.faults) sayFaults(document.name, stored.faults);
+  const [first, ...others] = drafts.filter((draft) => {
+    const isKnown = isSameStudy(draft.content, document);
+    if (isKnown) draft.forget();
+    return !isKnown;
   });
-  if (newest) {
-    if (newest.madeFrom !== stored.revision) autosave.conflictWith(stored);
-    const label = "bring back unsaved work";
-    bench.perform(replaceStudy, { study: newest.study, label });
-    newest.forget();
+  if (first) {
+    first.takeOver();
+    keeper.resume(first, { revision, content: document });
+    bench.perform(replaceStudy, { study: first.content, label: "bring back unsaved work" });
     say("Brought back work that had not been saved.");
   }
+  // After `resume`: what was brought back is no new change.
+  keeper.change(bench.study);
+  const stop = bench.store.subscribe(({ history }) => keeper.change(history.study));
   for (const draft of others) {
-    const name = `${draft.study.name} (recovered)`.slice(0, 200);
-    createStudy({ document: { ...draft.study, name } }).then(draft.forget, sayFault);
+    const name = `${draft.content.name} (recovered)`.slice(0, 200);
+    createStudy({ document: { ...draft.content, name } }).then(draft.forget, sayFault);
   }
   return {
     bench,
-    autosave,
+    keeper,
     close: () => {
       // A drag still going on ends as if released, and is saved with the rest.
       bench.dispose();
       stop();
-      return autosave.dispose();
+      return closeKeeper("study", id, keeper);
     },
   };
+}
+
+function isSameStudy(a: Study, b: Study): boolean {
+  return a === b || JSON.stringify(a) === JSON.stringify(b);
 }

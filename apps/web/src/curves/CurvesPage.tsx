@@ -1,20 +1,14 @@
 import type { Curve } from "@levitas/core/curve";
-import type { Platform } from "@levitas/core/format";
+import type { NamedCurve, Platform } from "@levitas/core/format";
 import { useQuery } from "@tanstack/react-query";
-import {
-  type ReactNode,
-  useCallback,
-  useDeferredValue,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-} from "react";
+import { type ReactNode, useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { useStore } from "zustand";
+import { createCurve, readStoredCurve } from "../api/curves.ts";
 import { Clock } from "../clock/clock.ts";
 import { STOCK } from "../curve/stock.ts";
 import { withWorker } from "../curve/worker/curveWorker.ts";
+import { LeftWork } from "../keeping/LeftWork.tsx";
 import { Header } from "../shell/Header.tsx";
 import { Nav } from "../shell/Nav.tsx";
 import { Button } from "../ui/Button.tsx";
@@ -61,7 +55,7 @@ export function CurvesPage(): ReactNode {
     if (!toggleRacer({ id, name: title, curve }))
       say("Six curves race already. Take one out first.");
   }, []);
-  const scroller = useRef<HTMLElement>(null);
+  const [scroller, setScroller] = useState<HTMLElement | null>(null);
   return (
     <div className="flex h-full flex-col">
       <title>Curves, Levitas</title>
@@ -87,10 +81,17 @@ export function CurvesPage(): ReactNode {
         <span className="text-[15px] font-semibold">Levitas</span>
         <Nav />
       </Header>
+      <LeftWork<NamedCurve>
+        kind="curve"
+        list="curves"
+        read={readStoredCurve}
+        nameOf={({ name }) => name}
+        keepAsNew={createCurve}
+      />
       <div className="flex min-h-0 flex-1">
         <Filters filter={filter} onFilter={setFilter} showOn={showOn} onShowOn={setShowOn} />
         <div className="flex min-w-0 flex-1 flex-col">
-          <main ref={scroller} className="min-h-0 flex-1 overflow-y-auto px-4 py-4">
+          <main ref={setScroller} className="min-h-0 flex-1 overflow-y-auto px-4 py-4">
             <h1 className="sr-only">Curves</h1>
             {own.isError ? (
               <p role="alert" className="mb-3 text-fault">

@@ -1,5 +1,7 @@
-import { type ReactNode, useDeferredValue, useRef, useState } from "react";
-import type { StudySort } from "../api/studies.ts";
+import type { Study } from "@levitas/core/study";
+import { type ReactNode, useDeferredValue, useState } from "react";
+import { createStudy, readStoredStudy, type StudySort } from "../api/studies.ts";
+import { LeftWork } from "../keeping/LeftWork.tsx";
 import { Header } from "../shell/Header.tsx";
 import { Nav } from "../shell/Nav.tsx";
 import { SearchIcon } from "../ui/icons.tsx";
@@ -19,7 +21,7 @@ export function StudiesPage(): ReactNode {
   const [search, setSearch] = useState("");
   const [sort, setSort] = useState<StudySort>("changed");
   const wanted = useDeferredValue(search.trim());
-  const scroller = useRef<HTMLElement>(null);
+  const [scroller, setScroller] = useState<HTMLElement | null>(null);
   return (
     <div className="flex h-full flex-col">
       <title>Studies, Levitas</title>
@@ -48,7 +50,14 @@ export function StudiesPage(): ReactNode {
         </label>
         <Segmented label="Order" value={sort} options={SORTS} onChange={setSort} />
       </Header>
-      <main ref={scroller} className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+      <LeftWork<Study>
+        kind="study"
+        list="studies"
+        read={readStoredStudy}
+        nameOf={({ name }) => name}
+        keepAsNew={(document) => createStudy({ document })}
+      />
+      <main ref={setScroller} className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
         <h1 className="sr-only">Studies</h1>
         <StudyGrid search={wanted} sort={sort} scroller={scroller} />
       </main>

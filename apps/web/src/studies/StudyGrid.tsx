@@ -1,4 +1,4 @@
-import { type ReactNode, type RefObject, useCallback } from "react";
+import { type ReactNode, useCallback } from "react";
 import type { StudySort } from "../api/studies.ts";
 import { Button } from "../ui/Button.tsx";
 import { CardGrid } from "../ui/CardGrid.tsx";
@@ -14,7 +14,7 @@ export function StudyGrid({
 }: {
   search: string;
   sort: StudySort;
-  scroller: RefObject<HTMLElement | null>;
+  scroller: HTMLElement | null;
 }): ReactNode {
   const list = useStudyList(search, sort);
   const studies = list.data?.pages.flatMap((page) => page.studies) ?? [];

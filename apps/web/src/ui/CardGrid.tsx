@@ -1,5 +1,5 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { type ReactNode, type RefObject, useEffect, useLayoutEffect, useState } from "react";
+import { type ReactNode, useEffect, useLayoutEffect, useState } from "react";
 
 const GAP = 16;
 
@@ -21,7 +21,11 @@ export function CardGrid({
   rowHeight: number;
   /** Padding of the scrolling element at both sides together, px. */
   padding: number;
-  scroller: RefObject<HTMLElement | null>;
+  /**
+   * The element that scrolls, as state of whoever draws it; null until it is there. A ref would not do: it is
+   * filled after this grid has looked, and filling it draws nothing anew.
+   */
+  scroller: HTMLElement | null;
   /** Called when the last rows come into view. */
   onNearEnd?: () => void;
 }): ReactNode {
@@ -29,7 +33,7 @@ export function CardGrid({
   const rows = Math.ceil(count / columns);
   const virtual = useVirtualizer({
     count: rows,
-    getScrollElement: () => scroller.current,
+    getScrollElement: () => scroller,
     estimateSize: () => rowHeight + GAP,
     overscan: 2,
   });
@@ -61,22 +65,17 @@ export function CardGrid({
 }
 
 /** How many cards fit side by side. */
-function useColumns(
-  scroller: RefObject<HTMLElement | null>,
-  cardWidth: number,
-  padding: number,
-): number {
+function useColumns(scroller: HTMLElement | null, cardWidth: number, padding: number): number {
   const [columns, setColumns] = useState(4);
   useLayoutEffect(() => {
-    const element = scroller.current;
-    if (!element) return;
+    if (!scroller) return;
     const measure = () => {
-      const width = element.clientWidth - padding + GAP;
+      const width = scroller.clientWidth - padding + GAP;
       setColumns(Math.max(1, Math.floor(width / (cardWidth + GAP))));
     };
     measure();
     const observer = new ResizeObserver(measure);
-    observer.observe(element);
+    observer.observe(scroller);
     return () => observer.disconnect();
   }, [scroller, cardWidth, padding]);
   return columns;

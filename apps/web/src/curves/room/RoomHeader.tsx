@@ -4,6 +4,8 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { useNavigate } from "react-router";
 import { useDeskCurve } from "../../curve/desk/DeskContext.ts";
 import { isTangled } from "../../curve/desk/desk.ts";
+import { ChoiceBar } from "../../keeping/ChoiceBar.tsx";
+import { SaveNote } from "../../keeping/SaveNote.tsx";
 import { Header } from "../../shell/Header.tsx";
 import { Nav } from "../../shell/Nav.tsx";
 import { Button, IconButton } from "../../ui/Button.tsx";
@@ -13,7 +15,7 @@ import { say } from "../../ui/notices.tsx";
 import { toggleRacer } from "../lineup/lineup.ts";
 import { useCurveActions } from "../useCurves.ts";
 import { useRoom, useRoomState } from "./RoomContext.ts";
-import type { SaveState } from "./room.ts";
+import type { CurveKeeper } from "./room.ts";
 
 /** The bar over the room: the curve's name, whether it is kept, undo, and what else can be done. */
 export function RoomHeader(): ReactNode {
@@ -91,10 +93,10 @@ export function RoomHeader(): ReactNode {
         }
       >
         <CurveName />
-        <SaveNote />
+        <KeptNote />
         <Nav />
       </Header>
-      <ConflictBar />
+      {room.keeper ? <ConflictBar keeper={room.keeper} /> : null}
     </>
   );
 }
@@ -168,57 +170,56 @@ function CurveName(): ReactNode {
   );
 }
 
-const NOTES: Readonly<Record<SaveState["kind"], string>> = {
-  loose: "not kept yet",
-  saved: "saved",
-  waiting: "saving…",
-  tangled: "not saved: it runs back in time",
-  offline: "kept in this browser",
-  conflict: "changed elsewhere",
-};
-
-function SaveNote(): ReactNode {
-  const save = useRoomState((state) => state.save);
+/** Whether the curve is kept on the server. */
+function KeptNote(): ReactNode {
+  const { keeper } = useRoom();
+  if (keeper) return <SaveNote keeper={keeper} held="It runs back in time." />;
   return (
     <span
       role="status"
       aria-label="Save state"
-      data-state={save.kind}
-      title={save.kind === "offline" ? save.reason : undefined}
-      className={`truncate text-[12.5px] ${save.kind === "tangled" || save.kind === "conflict" ? "text-fault" : "text-muted"}`}
+      data-state="loose"
+      className="truncate font-mono text-[11px] text-muted"
     >
-      {NOTES[save.kind]}
+      not kept yet
     </span>
   );
 }
 
-/** The curve was saved elsewhere since: keep this one, take that one, or keep both. */
-function ConflictBar(): ReactNode {
+/** The curve was saved elsewhere since, or deleted: the person chooses. */
+function ConflictBar({ keeper }: { keeper: CurveKeeper }): ReactNode {
   const room = useRoom();
-  const save = useRoomState((state) => state.save);
-  const { keep } = useCurveActions();
-  if (save.kind !== "conflict") return null;
+  const { create } = useCurveActions();
+  const navigate = useNavigate();
+  const copyAs = (suffix: string) => {
+    const { curve, name, ...rest } = room.record;
+    if (isTangled(curve)) throw new Error("This curve runs back in time. Untangle it first.");
+    return create.mutateAsync({
+      ...rest,
+      curve,
+      name: `${name}${suffix}`.slice(0, NAME_LENGTH),
+    });
+  };
   return (
-    <div
-      role="alert"
-      className="flex shrink-0 items-center gap-2 border-b border-fault bg-raised px-4 py-1.5"
-    >
-      <p className="flex-1">
-        This curve was saved elsewhere as “{save.theirs.name}”. Nothing of either is lost yet.
-      </p>
-      <Button size="small" onClick={() => room.keepMine()}>
-        Keep mine
-      </Button>
-      <Button size="small" onClick={() => room.takeTheirs()}>
-        Take the other
-      </Button>
-      <Button
-        size="small"
-        disabled={isTangled(room.curve)}
-        onClick={() => keep(room.record, () => room.takeTheirs())}
-      >
-        Keep both
-      </Button>
-    </div>
+    <ChoiceBar
+      keeper={keeper}
+      word="curve"
+      takeTheirs={(theirs) => room.take(theirs)}
+      keepBoth={async (settle) => {
+        const copy = await copyAs(" (mine)");
+        settle();
+        say(`Kept yours as “${copy.name}”. The other keeps its name.`);
+      }}
+      keepAsNew={async () => {
+        const copy = await copyAs("");
+        keeper.letGo();
+        await navigate(`/curves/${copy.id}`, { replace: true });
+        say(`Kept as a new curve, “${copy.name}”.`);
+      }}
+      throwAway={() => {
+        keeper.letGo();
+        void navigate("/curves");
+      }}
+    />
   );
 }

@@ -1,7 +1,8 @@
+import { NAME_LENGTH } from "@levitas/core/format";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useState } from "react";
 import { Link, useLocation, useParams } from "react-router";
-import { readStoredCurve, type StoredCurve } from "../../api/curves.ts";
+import { createCurve } from "../../api/curves.ts";
 import { CurveKindMenu } from "../../curve/CurveKindMenu.tsx";
 import { CurveNumbers } from "../../curve/CurveNumbers.tsx";
 import { CurveText } from "../../curve/CurveText.tsx";
@@ -16,11 +17,12 @@ import { Header } from "../../shell/Header.tsx";
 import { Nav } from "../../shell/Nav.tsx";
 import { Button } from "../../ui/Button.tsx";
 import { DragTip } from "../../ui/dragTip.tsx";
+import { sayFault } from "../../ui/notices.tsx";
 import { AboutCurve } from "./AboutCurve.tsx";
 import { Previews } from "./Previews.tsx";
 import { RoomContext } from "./RoomContext.ts";
 import { RoomHeader } from "./RoomHeader.tsx";
-import { Room } from "./room.ts";
+import { type FoundCurve, findCurve, Room } from "./room.ts";
 import { curveOfAddress } from "./roomAddress.ts";
 import { TextForms } from "./TextForms.tsx";
 
@@ -28,19 +30,19 @@ import { TextForms } from "./TextForms.tsx";
 export function RoomPage(): ReactNode {
   const { id = "" } = useParams();
   const { key } = useLocation();
-  return id === "try" ? <OpenRoom key={key} stored={null} /> : <KeptRoom key={id} id={id} />;
+  return id === "try" ? <OpenRoom key={key} found={null} /> : <KeptRoom key={id} id={id} />;
 }
 
 function KeptRoom({ id }: { id: string }): ReactNode {
   const found = useQuery({
     queryKey: ["curve", id],
-    queryFn: ({ signal }) => readStoredCurve(id, signal),
+    queryFn: ({ signal }) => findCurve(id, signal),
     // What is open lives in the room; the cache must never hand out an old state of it.
     gcTime: 0,
     staleTime: Number.POSITIVE_INFINITY,
     refetchOnReconnect: false,
   });
-  if (found.data) return <OpenRoom stored={found.data} />;
+  if (found.data) return <OpenRoom found={found.data} />;
   return (
     <div className="flex h-full flex-col">
       <Header>
@@ -67,17 +69,24 @@ function KeptRoom({ id }: { id: string }): ReactNode {
   );
 }
 
-function OpenRoom({ stored }: { stored: StoredCurve | null }): ReactNode {
+function OpenRoom({ found }: { found: FoundCurve | null }): ReactNode {
   const [room, setRoom] = useState<Room | null>(null);
   const queries = useQueryClient();
   useEffect(() => {
-    const opened = new Room(stored, stored ? undefined : curveOfAddress(location.hash));
+    const opened = new Room(
+      found,
+      found ? undefined : curveOfAddress(location.hash),
+      ({ content, forget }) => {
+        const name = `${content.name} (recovered)`.slice(0, NAME_LENGTH);
+        createCurve({ ...content, name }).then(forget, sayFault);
+      },
+    );
     setRoom(opened);
     if (!matchMedia("(prefers-reduced-motion: reduce)").matches) opened.clock.play();
     return () => {
       void opened.close().then(() => queries.invalidateQueries({ queryKey: ["curves"] }));
     };
-  }, [stored, queries]);
+  }, [found, queries]);
   if (!room) return null;
   return (
     <RoomContext value={room}>

@@ -1,22 +1,33 @@
-import { type Curve, printCurve } from "@levitas/core/curve";
+import type { Curve } from "@levitas/core/curve";
 import { DEFAULT_DURATION, type NamedCurve } from "@levitas/core/format";
 import { createStore, type StoreApi } from "zustand/vanilla";
-import { ApiError } from "../../api/client.ts";
-import { type CurveSaveResult, type StoredCurve, saveCurve } from "../../api/curves.ts";
+import { readStoredCurve, type StoredCurve, saveCurve } from "../../api/curves.ts";
 import { Clock } from "../../clock/clock.ts";
 import { isTangled } from "../../curve/desk/desk.ts";
-import { readKept } from "../../curve/readKept.ts";
+import { closeKeeper, whenClosed } from "../../keeping/closing.ts";
+import { dropDraft, keepDraft, type LeftDraft, leftDrafts } from "../../keeping/drafts.ts";
+import { Keeper } from "../../keeping/keeper.ts";
+import { say as notify } from "../../ui/notices.tsx";
 import { createDesk, type LooseDesk } from "./looseDesk.ts";
 import { tryAddress } from "./roomAddress.ts";
 
-/** Where the curve's work stands. */
-export type SaveState =
-  | { readonly kind: "loose" }
-  | { readonly kind: "saved" }
-  | { readonly kind: "waiting" }
-  | { readonly kind: "tangled" }
-  | { readonly kind: "offline"; readonly reason: string }
-  | { readonly kind: "conflict"; readonly theirs: StoredCurve };
+export type CurveKeeper = Keeper<NamedCurve>;
+
+/** A curve as it was found: on the server, and what the browser kept of it. */
+export interface FoundCurve {
+  readonly stored: StoredCurve;
+  readonly drafts: readonly LeftDraft<NamedCurve>[];
+}
+
+/** Reads a curve and the unsaved work on it. */
+export async function findCurve(id: string, signal: AbortSignal): Promise<FoundCurve> {
+  await whenClosed("curve", id);
+  const [stored, drafts] = await Promise.all([
+    readStoredCurve(id, signal),
+    leftDrafts<NamedCurve>("curve", id),
+  ]);
+  return { stored, drafts };
+}
 
 export interface RoomState {
   readonly name: string;
@@ -26,25 +37,9 @@ export interface RoomState {
   readonly duration: number;
   /** Between runs of the previews, ms. */
   readonly pause: number;
-  readonly save: SaveState;
   /** Counts up with every step, so that buttons know what can be undone. */
   readonly steps: number;
 }
-
-const SAVE_AFTER = 600;
-const RETRY_AFTER = 3000;
-
-/** What is kept in this browser until the server has it. */
-interface LocalDraft {
-  readonly revision: number;
-  readonly notation: string;
-  readonly name: string;
-  readonly tags: readonly string[];
-  readonly notes: string;
-  readonly duration: number;
-}
-
-const draftKey = (id: string) => `levitas-curve-${id}`;
 
 /** One curve in its room: its desk, what is said about it, and its way to the server. */
 export class Room {
@@ -52,21 +47,26 @@ export class Room {
   readonly loose: LooseDesk;
   readonly store: StoreApi<RoomState>;
   readonly id: string | null;
-  private revision: number;
-  private timer: ReturnType<typeof setTimeout> | undefined;
-  private saving = false;
-  private dirty = false;
+  /** Undefined for a curve that is not kept. */
+  readonly keeper: CurveKeeper | undefined;
+  /** What the keeper was told last. */
+  private told: NamedCurve | undefined;
 
-  /** A curve that is kept, or one to try things with (`stored` null). */
+  /** A curve that is kept, or one to try things with (`found` null). */
   constructor(
-    stored: StoredCurve | null,
+    found: FoundCurve | null,
     loose?: { readonly curve: Curve; readonly name: string },
+    /** Keeps left-over work beyond the first as a curve of its own. */
+    recover?: (draft: LeftDraft<NamedCurve>) => void,
   ) {
-    this.id = stored?.id ?? null;
-    this.revision = stored?.revision ?? 0;
-    const draft = stored ? readDraft(stored.id) : undefined;
-    const draftCurve = draft && readKept(draft.notation);
-    const from = draft && draftCurve ? { ...draft, curve: draftCurve } : stored;
+    this.id = found?.stored.id ?? null;
+    const stored = found && recordOf(found.stored);
+    const [draft, ...others] = (found?.drafts ?? []).filter((left) => {
+      const isKnown = stored !== null && isSameCurve(left.content, stored);
+      if (isKnown) left.forget();
+      return !isKnown;
+    });
+    const from = draft?.content ?? stored;
     const curve = from?.curve ?? loose?.curve ?? { kind: "linear" as const };
     this.store = createStore<RoomState>(() => ({
       name: from?.name ?? loose?.name ?? "New curve",
@@ -74,7 +74,6 @@ export class Room {
       notes: from?.notes ?? "",
       duration: from?.duration ?? DEFAULT_DURATION,
       pause: 500,
-      save: stored ? { kind: "saved" } : { kind: "loose" },
       steps: 0,
     }));
     this.loose = createDesk(curve, {
@@ -88,11 +87,32 @@ export class Room {
       },
     });
     this.setClock();
-    if (draft && draftCurve && stored) {
-      // The browser was closed before the server had it all: it goes on from there.
-      if (draft.revision === stored.revision) this.touch();
-      else this.store.setState({ save: { kind: "conflict", theirs: stored } });
+    if (!found || !stored) return;
+    const { id, revision } = found.stored;
+    this.keeper = new Keeper<NamedCurve>(
+      { revision, content: stored },
+      {
+        save: async (content, madeFrom) => {
+          const result = await saveCurve(id, content, madeFrom);
+          if (result.kind === "saved") return result;
+          const { current } = result;
+          return {
+            kind: "stale",
+            current: { revision: current.revision, content: recordOf(current) },
+          };
+        },
+        isSame: isSameCurve,
+        canSave: ({ curve: wanted }) => !isTangled(wanted),
+        keepDraft: (kept) => keepDraft("curve", id, kept),
+        dropDraft: () => dropDraft("curve", id),
+      },
+    );
+    if (draft) {
+      draft.takeOver();
+      this.keeper.resume(draft, { revision, content: stored });
+      notify("Brought back work that had not been saved.");
     }
+    for (const other of others) recover?.(other);
   }
 
   get curve(): Curve {
@@ -119,104 +139,35 @@ export class Room {
   }
 
   private touch(): void {
-    if (this.id === null) {
-      // The address holds a curve that is not kept, so that a reload loses nothing.
+    const { record } = this;
+    if (this.told && isSameCurve(this.told, record)) return;
+    this.told = record;
+    if (this.keeper) this.keeper.change(record);
+    // The address holds a curve that is not kept, so that a reload loses nothing.
+    else
       history.replaceState(history.state, "", tryAddress(this.curve, this.store.getState().name));
-      return;
-    }
-    this.writeDraft();
-    this.dirty = true;
-    if (this.store.getState().save.kind === "conflict") return;
-    const tangled = isTangled(this.curve);
-    this.store.setState({ save: { kind: tangled ? "tangled" : "waiting" } });
-    clearTimeout(this.timer);
-    if (!tangled) this.timer = setTimeout(() => void this.save(), SAVE_AFTER);
   }
 
-  private async save(): Promise<void> {
-    if (this.id === null || this.saving || !this.dirty) return;
-    this.saving = true;
-    this.dirty = false;
-    try {
-      this.settle(await saveCurve(this.id, this.record, this.revision));
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      this.dirty = true;
-      this.store.setState({ save: { kind: "offline", reason: error.message } });
-      clearTimeout(this.timer);
-      this.timer = setTimeout(() => void this.save(), RETRY_AFTER);
-    } finally {
-      this.saving = false;
-    }
-    if (this.dirty && this.store.getState().save.kind === "waiting") void this.save();
-  }
-
-  private settle(result: CurveSaveResult): void {
-    if (result.kind === "stale") {
-      this.store.setState({ save: { kind: "conflict", theirs: result.current } });
-      return;
-    }
-    this.revision = result.revision;
-    if (this.dirty) this.writeDraft();
-    else {
-      localStorage.removeItem(draftKey(this.id ?? ""));
-      this.store.setState({ save: { kind: "saved" } });
-    }
-  }
-
-  private writeDraft(): void {
-    const { curve, ...rest } = this.record;
-    const draft: LocalDraft = { ...rest, notation: printCurve(curve), revision: this.revision };
-    localStorage.setItem(draftKey(this.id ?? ""), JSON.stringify(draft));
-  }
-
-  /** After a conflict: what is here goes over what the server has. */
-  keepMine(): void {
-    const { save } = this.store.getState();
-    if (save.kind !== "conflict") return;
-    this.revision = save.theirs.revision;
-    this.store.setState({ save: { kind: "waiting" } });
-    this.dirty = true;
-    void this.save();
-  }
-
-  /** After a conflict: what the server has is taken; what was here can still be undone to. */
-  takeTheirs(): void {
-    const { save } = this.store.getState();
-    if (save.kind !== "conflict") return;
-    const { name, tags, notes, duration, curve, revision } = save.theirs;
-    this.revision = revision;
-    this.store.setState({ name, tags, notes, duration, save: { kind: "saved" } });
+  /** Shows the state that was saved elsewhere; what was here can still be undone to. */
+  take(theirs: NamedCurve): void {
+    const { name, tags, notes, duration, curve } = theirs;
+    this.told = theirs;
+    this.store.setState({ name, tags, notes, duration });
     this.loose.desk.set(curve, []);
     this.setClock();
-    localStorage.removeItem(draftKey(this.id ?? ""));
   }
 
   /** Sends what is still waiting, and stops. */
   async close(): Promise<void> {
-    clearTimeout(this.timer);
     this.clock.dispose();
-    const { kind } = this.store.getState().save;
-    if (this.dirty && kind === "waiting") await this.save();
+    if (this.keeper && this.id !== null) await closeKeeper("curve", this.id, this.keeper);
   }
 }
 
-function readDraft(id: string): LocalDraft | undefined {
-  try {
-    const draft: unknown = JSON.parse(localStorage.getItem(draftKey(id)) ?? "null");
-    if (typeof draft !== "object" || draft === null) return undefined;
-    const { revision, notation, name, tags, notes, duration } = draft as Record<string, unknown>;
-    if (typeof revision !== "number" || typeof notation !== "string") return undefined;
-    return {
-      revision,
-      notation,
-      name: typeof name === "string" ? name : "Curve",
-      tags: Array.isArray(tags) ? tags.map(String) : [],
-      notes: typeof notes === "string" ? notes : "",
-      duration: typeof duration === "number" ? duration : DEFAULT_DURATION,
-    };
-  } catch (error) {
-    if (error instanceof SyntaxError) return undefined;
-    throw error;
-  }
+function recordOf({ name, tags, notes, duration, curve }: NamedCurve): NamedCurve {
+  return { name, tags, notes, duration, curve };
+}
+
+function isSameCurve(a: NamedCurve, b: NamedCurve): boolean {
+  return a === b || JSON.stringify(recordOf(a)) === JSON.stringify(recordOf(b));
 }

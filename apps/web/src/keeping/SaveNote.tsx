@@ -1,0 +1,34 @@
+import type { ReactNode } from "react";
+import { useStore } from "zustand";
+import type { Keeper, SaveState } from "./keeper.ts";
+
+/** Whether the work is kept: saved, saving, or not and why. `held` says why content is held back. */
+export function SaveNote<T>({
+  keeper,
+  held = "It cannot be saved as it is.",
+}: {
+  keeper: Keeper<T>;
+  held?: string;
+}): ReactNode {
+  const state = useStore(keeper.state);
+  const why = reasonOf(state, held);
+  const words = why ? "not saved" : state.kind === "saved" ? "saved" : "saving…";
+  return (
+    <span
+      role="status"
+      aria-label="Save state"
+      data-state={state.kind}
+      title={why}
+      className={`min-w-0 truncate font-mono text-[11px] ${why ? "text-fault" : "text-muted"}`}
+    >
+      {words}
+      {why ? `: ${why}` : ""}
+    </span>
+  );
+}
+
+function reasonOf<T>(state: SaveState<T>, held: string): string | undefined {
+  if (state.kind === "failed" || state.kind === "gone") return state.reason;
+  if (state.kind === "held") return held;
+  return state.kind === "conflict" ? "It was changed elsewhere." : undefined;
+}
