@@ -4,6 +4,7 @@ import { CurveRepository } from "./curves/curve.repository.ts";
 import { CurveService } from "./curves/curve.service.ts";
 import { DATABASE, type Db } from "./database/database.ts";
 import { DatabaseCloser } from "./database/databaseCloser.ts";
+import { DataFolder } from "./database/dataFolder.ts";
 import { DemosController } from "./demos/demos.controller.ts";
 import { DemosService } from "./demos/demos.service.ts";
 import { HealthController } from "./health/health.controller.ts";
@@ -20,7 +21,7 @@ import { StudyService } from "./studies/study.service.ts";
 class AppModule {}
 
 /** The server put together. */
-export function appModule(settings: Settings, db: Db): DynamicModule {
+export function appModule(settings: Settings, db: Db, folder: DataFolder): DynamicModule {
   return {
     module: AppModule,
     controllers: [
@@ -33,6 +34,7 @@ export function appModule(settings: Settings, db: Db): DynamicModule {
     providers: [
       { provide: SETTINGS, useValue: settings },
       { provide: DATABASE, useValue: db },
+      { provide: DataFolder, useValue: folder },
       DatabaseCloser,
       StudyRepository,
       StudyService,

@@ -1,7 +1,7 @@
 import "reflect-metadata";
-import type { IncomingMessage, ServerResponse } from "node:http";
+import type { IncomingMessage, Server, ServerResponse } from "node:http";
 import { NestFactory } from "@nestjs/core";
-import type { NestExpressApplication } from "@nestjs/platform-express";
+import { ExpressAdapter, type NestExpressApplication } from "@nestjs/platform-express";
 import { DocumentBuilder, SwaggerModule } from "@nestjs/swagger";
 import type { NextFunction, Request, Response } from "express";
 import helmet from "helmet";
@@ -9,6 +9,7 @@ import type { Logger as PinoLogger } from "pino";
 import { pinoHttp } from "pino-http";
 import { appModule } from "./app.module.ts";
 import { openDatabase } from "./database/database.ts";
+import type { DataFolder } from "./database/dataFolder.ts";
 import { FaultFilter } from "./faults/faultFilter.ts";
 import { inputValidation } from "./faults/validation.ts";
 import { NestLog } from "./log.ts";
@@ -19,17 +20,30 @@ import { serveWebApp } from "./web/webApp.ts";
 
 const DOCS = "api/docs";
 
-/** Opens the database and puts the server together, ready to listen. */
+/** Express on a server that listens already. */
+class BoundAdapter extends ExpressAdapter {
+  constructor(private readonly bound: Server) {
+    super();
+  }
+
+  override initHttpServer(): void {
+    this.httpServer = this.bound;
+  }
+}
+
+/** Opens the database and puts the app together on a server that listens already; it answers from now on. */
 export async function createApp(
   settings: Settings,
   log: PinoLogger,
+  folder: DataFolder,
+  server: Server,
 ): Promise<NestExpressApplication> {
   const db = openDatabase(settings.data);
-  const app = await NestFactory.create<NestExpressApplication>(appModule(settings, db), {
-    logger: new NestLog(log),
-    bodyParser: false,
-    abortOnError: false,
-  });
+  const app = await NestFactory.create<NestExpressApplication>(
+    appModule(settings, db, folder),
+    new BoundAdapter(server),
+    { logger: new NestLog(log), bodyParser: false, abortOnError: false },
+  );
   app.disable("x-powered-by");
   app.set("etag", false);
   app.use(
@@ -73,6 +87,9 @@ export async function createApp(
     { jsonDocumentUrl: "api/openapi.json" },
   );
   serveWebApp(app, settings.web);
+  await app.init();
+  server.removeAllListeners("request");
+  server.on("request", app.getHttpAdapter().getInstance());
   return app;
 }
 

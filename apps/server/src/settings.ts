@@ -19,6 +19,8 @@ export interface Settings {
 /** The folder that holds package.json; this file is two folders below apps/server in source and build. */
 export const ROOT = resolve(fileURLToPath(import.meta.url), "../../../..");
 
+const LOG_LEVELS = ["silent", "fatal", "error", "warn", "info", "debug", "trace"];
+
 const LOOPBACK = new Set(["127.0.0.1", "localhost", "::1"]);
 
 /** Whether an address can be reached from this machine only. */
@@ -28,7 +30,7 @@ export function isLoopback(host: string): boolean {
 
 /** Reads the settings. Throws RangeError with the name of a variable that cannot be right. */
 export function readSettings(env: NodeJS.ProcessEnv): Settings {
-  const port = Number(env.LEVITAS_PORT ?? 4873);
+  const port = Number(env.LEVITAS_PORT || 4873);
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
     throw new RangeError(`LEVITAS_PORT: found ${env.LEVITAS_PORT}; give a port from 0 to 65535.`);
   const host = env.LEVITAS_HOST || "127.0.0.1";
@@ -37,6 +39,11 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     throw new RangeError(
       `LEVITAS_TOKEN: ${host} can be reached by others; give an access token of 16 letters or more.`,
     );
+  const logLevel = env.LEVITAS_LOG || "info";
+  if (!LOG_LEVELS.includes(logLevel))
+    throw new RangeError(
+      `LEVITAS_LOG: found ${JSON.stringify(logLevel)}; give one of ${LOG_LEVELS.join(", ")}.`,
+    );
   return {
     port,
     host,
@@ -44,6 +51,6 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     token,
     web: resolve(ROOT, "apps/web/dist"),
     demo: resolve(ROOT, "demo"),
-    logLevel: env.LEVITAS_LOG || "info",
+    logLevel,
   };
 }

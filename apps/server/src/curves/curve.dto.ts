@@ -5,6 +5,7 @@ import {
   NOTES_LENGTH,
   TAG_LENGTH,
 } from "@levitas/core/format";
+import { Optional } from "@levitas/core/shape";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { Type } from "class-transformer";
 import {
@@ -12,7 +13,6 @@ import {
   ArrayMinSize,
   IsArray,
   IsNumber,
-  IsOptional,
   IsString,
   Matches,
   Max,
@@ -35,7 +35,7 @@ export class CurveInput {
   notation!: string;
 
   @ApiPropertyOptional({ type: [String] })
-  @IsOptional()
+  @Optional()
   @IsArray()
   @ArrayMaxSize(MOST_TAGS)
   @IsString({ each: true })
@@ -43,13 +43,13 @@ export class CurveInput {
   tags: string[] = [];
 
   @ApiPropertyOptional()
-  @IsOptional()
+  @Optional()
   @IsString()
   @MaxLength(NOTES_LENGTH)
   notes: string = "";
 
   @ApiPropertyOptional({ description: "The time it is meant for, ms." })
-  @IsOptional()
+  @Optional()
   @IsNumber()
   @Min(1)
   @Max(LONGEST_DURATION)

@@ -2,6 +2,7 @@ import { Inject, Injectable } from "@nestjs/common";
 import { and, count, desc, eq, isNotNull, isNull, lt } from "drizzle-orm";
 import { DATABASE, type Db } from "../database/database.ts";
 import { guard } from "../database/guard.ts";
+import { readColumn } from "../database/readColumn.ts";
 import { curves, notes } from "../database/schema.ts";
 
 /** What a person says about a curve. */
@@ -56,16 +57,7 @@ export class CurveRepository {
 
   /** Puts curves in, all or none; the first of them comes first in the list. */
   insert(added: readonly (CurveRecord & { readonly id: string })[], now: number): StoredCurve[] {
-    return guard(() =>
-      this.db.transaction((tx) =>
-        added.map(({ id, ...record }, i) => {
-          const at = now - i;
-          const row = { id, ...columnsOf(record), revision: 1, createdAt: at, changedAt: at };
-          tx.insert(curves).values(row).run();
-          return toStored({ ...row, deletedAt: null });
-        }),
-      ),
-    );
+    return guard(() => this.db.transaction((tx) => insertAll(tx, added, now)));
   }
 
   save(id: string, record: CurveRecord, madeFrom: number, now: number): CurveSave {
@@ -110,18 +102,32 @@ export class CurveRepository {
 
   /** Puts in the demo curves, once in the life of a database, and only where there are none. */
   seed(demos: readonly (CurveRecord & { readonly id: string })[], now: number): number {
-    return guard(() => {
-      const seeded = this.db.select().from(notes).where(eq(notes.key, "curves-seeded")).get();
-      const empty = (this.db.select({ n: count() }).from(curves).get()?.n ?? 0) === 0;
-      if (seeded || !empty) return 0;
-      this.insert(demos, now);
-      this.db
-        .insert(notes)
-        .values({ key: "curves-seeded", value: String(now) })
-        .run();
-      return demos.length;
-    });
+    return guard(() =>
+      this.db.transaction((tx) => {
+        const seeded = tx.select().from(notes).where(eq(notes.key, "curves-seeded")).get();
+        const empty = (tx.select({ n: count() }).from(curves).get()?.n ?? 0) === 0;
+        if (seeded || !empty) return 0;
+        insertAll(tx, demos, now);
+        tx.insert(notes)
+          .values({ key: "curves-seeded", value: String(now) })
+          .run();
+        return demos.length;
+      }),
+    );
   }
+}
+
+function insertAll(
+  tx: Pick<Db, "insert">,
+  added: readonly (CurveRecord & { readonly id: string })[],
+  now: number,
+): StoredCurve[] {
+  return added.map(({ id, ...record }, i) => {
+    const at = now - i;
+    const row = { id, ...columnsOf(record), revision: 1, createdAt: at, changedAt: at };
+    tx.insert(curves).values(row).run();
+    return toStored({ ...row, deletedAt: null });
+  });
 }
 
 function present(id: string) {
@@ -134,5 +140,5 @@ function columnsOf({ name, notation, tags, notes: said, duration }: CurveRecord)
 
 function toStored(row: typeof curves.$inferSelect): StoredCurve {
   const { deletedAt: _, tags, ...rest } = row;
-  return { ...rest, tags: JSON.parse(tags) as string[] };
+  return { ...rest, tags: readColumn<string[] | null>(tags, null) ?? [] };
 }

@@ -16,6 +16,9 @@ import type { Settings } from "../settings.ts";
 import { GRACE, PURGE_EVERY } from "../studies/study.service.ts";
 import { type CurveRecord, CurveRepository, type StoredCurve } from "./curve.repository.ts";
 
+/** Most letters of notation that are imported at once. */
+const MOST_LETTERS = 1_000_000;
+
 /** What can be done with curves of one's own. */
 @Injectable()
 export class CurveService implements OnModuleInit, OnApplicationShutdown {
@@ -51,11 +54,21 @@ export class CurveService implements OnModuleInit, OnApplicationShutdown {
     return made ?? missing("");
   }
 
-  createAll(records: readonly CurveRecord[]) {
-    const settled = records.map((record, i) => ({
-      ...settle(record, `curves[${i}].`),
-      id: nanoid(10),
-    }));
+  /** Reads the curves a few at a time, so that others are answered meanwhile. */
+  async createAll(records: readonly CurveRecord[]) {
+    const letters = records.reduce((sum, { notation }) => sum + notation.length, 0);
+    if (letters > MOST_LETTERS)
+      throw FaultsError.one(
+        413,
+        "too-much-text",
+        `The curves hold ${letters} letters of notation.`,
+        `Import at most ${MOST_LETTERS} letters at once.`,
+      );
+    const settled: (CurveRecord & { readonly id: string })[] = [];
+    for (const [i, record] of records.entries()) {
+      settled.push({ ...settle(record, `curves[${i}].`), id: nanoid(10) });
+      await new Promise(setImmediate);
+    }
     return { curves: this.repository.insert(settled, Date.now()) };
   }
 

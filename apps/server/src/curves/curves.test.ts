@@ -19,9 +19,9 @@ describe("curves over HTTP", () => {
     expect(seeded.length).toBeGreaterThanOrEqual(6);
     const { body } = await send("GET", at);
     for (const { id } of body.curves) await send("DELETE", `${at}/${id}`);
-    const again = await startTestServer({ data: server.data }, { keep: true });
-    expect((await send("GET", `${again.url}/api/curves`)).body.curves).toEqual([]);
-    await again.close();
+    await server.stop();
+    server = await startTestServer({ data: server.data });
+    expect((await send("GET", `${server.url}/api/curves`)).body.curves).toEqual([]);
   });
 
   it("keeps a curve as it was sent, its notation written in full", async () => {

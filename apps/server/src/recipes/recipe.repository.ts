@@ -3,6 +3,7 @@ import { Inject, Injectable } from "@nestjs/common";
 import { and, desc, eq, isNotNull, isNull, lt } from "drizzle-orm";
 import { DATABASE, type Db } from "../database/database.ts";
 import { guard } from "../database/guard.ts";
+import { readColumn } from "../database/readColumn.ts";
 import { recipes } from "../database/schema.ts";
 
 /** A recipe with what the server knows of it. */
@@ -80,6 +81,6 @@ function present(id: string) {
 
 /** What comes out of the column goes through the core's reader; one that cannot be read is not listed. */
 function toStored({ id, document, createdAt }: typeof recipes.$inferSelect): StoredRecipe[] {
-  const read = readRecipe(JSON.parse(document));
+  const read = readRecipe(readColumn<unknown>(document, undefined));
   return read.ok ? [{ id, recipe: read.value, createdAt }] : [];
 }

@@ -18,10 +18,10 @@ describe("recipes over HTTP", () => {
     }
     const { body } = await send("GET", at);
     expect(body.recipes).toHaveLength(RECIPES.length);
-    const again = await startTestServer({ data: server.data }, { keep: true });
-    const { body: kept } = await send("GET", `${again.url}/api/recipes`);
+    await server.stop();
+    server = await startTestServer({ data: server.data });
+    const { body: kept } = await send("GET", `${server.url}/api/recipes`);
     expect(kept).toEqual(body);
-    await again.close();
   });
 
   it("takes one away, and takes that back", async () => {

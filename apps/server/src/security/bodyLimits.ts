@@ -1,41 +1,17 @@
+import { type Budget, DOCUMENT_BUDGET, overBudget } from "@levitas/core/shape";
 import type { NextFunction, Request, Response } from "express";
 import { FaultsError } from "../faults/faultsError.ts";
 
 /** Largest body that is read, as express writes sizes. */
 export const LARGEST_BODY = "24mb";
 
-const DEEPEST = 80;
-const MOST_OBJECTS = 500_000;
+/** A request holds a document, a few levels deep. */
+const REQUEST_BUDGET: Budget = { ...DOCUMENT_BUDGET, depth: DOCUMENT_BUDGET.depth + 20 };
 
-/** Refuses bodies that nest too deep or hold too many objects, before anything walks them. */
+/** Refuses bodies that nest too deep or hold too much, before anything walks or copies them. */
 export function bodyLimits(request: Request, _response: Response, next: NextFunction) {
-  let level: unknown[] = [request.body];
-  let seen = 0;
-  for (let depth = 0; level.length > 0; depth++) {
-    if (depth > DEEPEST)
-      return next(
-        FaultsError.one(
-          400,
-          "too-deep",
-          `The request nests deeper than ${DEEPEST} levels.`,
-          "Send it flatter.",
-        ),
-      );
-    const below: unknown[] = [];
-    for (const value of level) {
-      if (typeof value !== "object" || value === null) continue;
-      if (++seen > MOST_OBJECTS)
-        return next(
-          FaultsError.one(
-            413,
-            "too-many-objects",
-            `The request holds more than ${MOST_OBJECTS} objects.`,
-            "Send fewer.",
-          ),
-        );
-      for (const each of Object.values(value)) below.push(each);
-    }
-    level = below;
-  }
-  next();
+  const excess = overBudget(request.body, REQUEST_BUDGET);
+  if (!excess) return next();
+  const status = excess.code === "too-deep" || excess.code === "reserved-name" ? 400 : 413;
+  next(new FaultsError(status, [excess]));
 }

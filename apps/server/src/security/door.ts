@@ -41,13 +41,18 @@ export function door(settings: Pick<Settings, "host" | "token">) {
         ),
       );
     if (settings.token === "") return next();
-    const asked = new URL(request.originalUrl, "http://levitas");
-    const given = asked.searchParams.get("token");
+    // Split by hand: an address from outside may be none that URL can take.
+    const cut = request.originalUrl.indexOf("?");
+    const path = cut < 0 ? request.originalUrl : request.originalUrl.slice(0, cut);
+    const query = new URLSearchParams(cut < 0 ? "" : request.originalUrl.slice(cut));
+    const given = query.get("token");
     if (given !== null && same(given, settings.token) && READING.has(request.method)) {
-      asked.searchParams.delete("token");
+      query.delete("token");
       response.cookie(COOKIE, given, { httpOnly: true, sameSite: "strict" });
-      // One leading slash: "//host" would lead to another site.
-      return response.redirect(303, `/${(asked.pathname + asked.search).replace(/^\/+/, "")}`);
+      const rest = query.toString();
+      // Only a path on this server: "//host", "/\\host" and "http://host" would lead to another site.
+      const isInside = /^\/(?!\/)[^\\]*$/.test(path);
+      return response.redirect(303, `${isInside ? path : "/"}${rest ? `?${rest}` : ""}`);
     }
     const shown =
       request.headers.authorization?.replace(/^Bearer /, "") ??
@@ -67,9 +72,19 @@ export function door(settings: Pick<Settings, "host" | "token">) {
 function cookie(header: string, name: string): string | undefined {
   for (const part of header.split(";")) {
     const [key, value] = part.trim().split("=");
-    if (key === name && value !== undefined) return decodeURIComponent(value);
+    if (key === name && value !== undefined) return decoded(value);
   }
   return undefined;
+}
+
+/** A cookie's value; what is not well encoded is taken as it is. */
+function decoded(value: string): string {
+  try {
+    return decodeURIComponent(value);
+  } catch (error) {
+    if (!(error instanceof URIError)) throw error;
+    return value;
+  }
 }
 
 function same(a: string, b: string): boolean {

@@ -22,6 +22,17 @@ describe("studies over HTTP", () => {
     return body.studies.map((line: { name: string }) => line.name);
   };
 
+  /** Runs SQL beside the server; answers the first row of a SELECT. */
+  const change = (sql: string, ...values: unknown[]): unknown => {
+    const file = new Database(join(server.data, "levitas.db"));
+    try {
+      const statement = file.prepare(sql);
+      return statement.reader ? statement.get(...values) : statement.run(...values);
+    } finally {
+      file.close();
+    }
+  };
+
   it("seeds an empty database with the demo studies, in their order", async () => {
     expect(await names()).toEqual([
       "Boarding pass drops",
@@ -42,10 +53,9 @@ describe("studies over HTTP", () => {
   it("does not seed again what was deleted", async () => {
     const { body } = await send("GET", at);
     for (const { id } of body.studies) await send("DELETE", `${at}/${id}`);
-    const { data } = server;
-    const again = await startTestServer({ data });
-    expect((await send("GET", `${again.url}/api/studies`)).body.total).toBe(0);
-    await again.close();
+    await server.stop();
+    server = await startTestServer({ data: server.data });
+    expect((await send("GET", `${server.url}/api/studies`)).body.total).toBe(0);
   });
 
   it("creates, reads and lists with duration and what a card plays", async () => {
@@ -60,31 +70,25 @@ describe("studies over HTTP", () => {
     expect(body.studies[0].thumbnail.figures).toHaveLength(1);
   });
 
-  it("opens a kept study that has faults with what is sound, and keeps what was there aside", async () => {
-    await server.close();
-    server = await startTestServer({}, { keep: true });
-    at = `${server.url}/api/studies`;
-    const made = await create("Winch");
-    const { id } = made.body;
-    await server.close();
-    const file = new Database(join(server.data, "levitas.db"));
-    const row = file.prepare("SELECT document FROM studies WHERE id = ?").get(id) as {
-      document: string;
-    };
+  it("opens a kept study that has faults with what is sound, and a save keeps what was there aside", async () => {
+    const { id } = (await create("Winch")).body;
+    const row = change("SELECT document FROM studies WHERE id = ?", id) as { document: string };
     const broken = JSON.parse(row.document) as { figures: { parent: string | null }[] };
     if (broken.figures[0]) broken.figures[0].parent = "nobody";
     const text = JSON.stringify(broken);
-    file.prepare("UPDATE studies SET document = ? WHERE id = ?").run(text, id);
-    file.close();
-    server = await startTestServer({ data: server.data });
-    at = `${server.url}/api/studies`;
+    change("UPDATE studies SET document = ? WHERE id = ?", text, id);
     const { status, body } = await send("GET", `${at}/${id}`);
     expect(status).toBe(200);
     expect(body.document.figures[0].parent).toBeNull();
     expect(body.faults).toMatchObject([{ path: "figures[0].parent", code: "dangling-id" }]);
-    const kept = new Database(join(server.data, "levitas.db"), { readonly: true });
-    const note = kept.prepare("SELECT value FROM notes WHERE key = ?").get(`faulty ${id} 1`);
-    kept.close();
+    const saved = await send(
+      "PUT",
+      `${at}/${id}`,
+      { document: body.document },
+      { "If-Match": '"1"' },
+    );
+    expect(saved.status).toBe(200);
+    const note = change("SELECT value FROM notes WHERE key = ?", `faulty ${id} 1`);
     expect(note).toEqual({ value: text });
   });
 
@@ -134,10 +138,50 @@ describe("studies over HTTP", () => {
     expect((await send("GET", `${at}/${body.id}`)).body.document.name).toBe("First");
   });
 
-  it("keeps fields that only newer versions know", async () => {
-    const newer = { ...study("From tomorrow"), version: 9, weather: { wind: "SW" } };
-    const { body } = await send("POST", at, { document: newer });
-    expect((await send("GET", `${at}/${body.id}`)).body.document).toEqual(newer);
+  it("keeps fields that it does not know", async () => {
+    const more = { ...study("From tomorrow"), weather: { wind: "SW" } };
+    const { body } = await send("POST", at, { document: more });
+    expect((await send("GET", `${at}/${body.id}`)).body.document).toEqual(more);
+  });
+
+  it("refuses a document of a newer version, and leaves a kept one as it is", async () => {
+    const refused = await send("POST", at, { document: { ...study("Tomorrow"), version: 9 } });
+    expect([refused.status, refused.body.error.faults[0].code]).toEqual([422, "newer-version"]);
+    const { body } = await create("Winch");
+    const text = JSON.stringify({ ...study("Winch"), version: 2, sequence: [{ type: "wave" }] });
+    change("UPDATE studies SET document = ? WHERE id = ?", text, body.id);
+    const read = await send("GET", `${at}/${body.id}`);
+    expect([read.status, read.body.error.faults[0].code]).toEqual([409, "newer-version"]);
+    expect(read.body.error.faults[0].message).toContain("newer Levitas");
+    const saved = await send(
+      "PUT",
+      `${at}/${body.id}`,
+      { document: study("Winch") },
+      { "If-Match": '"1"' },
+    );
+    expect([saved.status, saved.body.error.faults[0].code]).toEqual([409, "newer-version"]);
+    expect(change("SELECT document FROM studies WHERE id = ?", body.id)).toEqual({
+      document: text,
+    });
+  });
+
+  it("lists all studies when one of them cannot be read", async () => {
+    const { body } = await create("Winch");
+    change("UPDATE studies SET thumbnail = '{\"x', document = '{' WHERE id = ?", body.id);
+    const list = await send("GET", at);
+    expect(list.status).toBe(200);
+    const line = list.body.studies.find(({ id }: { id: string }) => id === body.id);
+    expect([line.name, line.thumbnail.figures]).toEqual(["Winch", []]);
+    const read = await send("GET", `${at}/${body.id}`);
+    expect([read.status, read.body.error.faults[0].code]).toEqual([409, "damaged-study"]);
+  });
+
+  it("opening a study writes nothing", async () => {
+    const { body } = await create("Winch");
+    const odd = { ...study("Winch"), figures: [null] };
+    change("UPDATE studies SET document = ? WHERE id = ?", JSON.stringify(odd), body.id);
+    expect((await send("GET", `${at}/${body.id}`)).body.faults.length).toBeGreaterThan(0);
+    expect(change("SELECT count(*) AS n FROM notes WHERE key LIKE 'faulty%'")).toEqual({ n: 0 });
   });
 
   it("duplicates, deletes, and takes a deletion back", async () => {
@@ -193,9 +237,9 @@ describe("studies over HTTP", () => {
 
     it.each([
       ["text that is not JSON", "POST", '{"document": ', 400, "not-json"],
-      ["a field nobody knows", "POST", { paint: "red" }, 400, "whitelistValidation"],
+      ["a field nobody knows", "POST", { paint: "red" }, 400, "whitelist-validation"],
       ["neither document nor demo", "POST", {}, 400, "nothing-to-make"],
-      ["a document that is a list", "POST", { document: [] }, 400, "isObject"],
+      ["a document that is a list", "POST", { document: [] }, 400, "is-object"],
       [
         "a body of 26 MB",
         "POST",

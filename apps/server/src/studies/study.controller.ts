@@ -15,7 +15,7 @@ import { ApiHeader, ApiOperation, ApiTags } from "@nestjs/swagger";
 import type { Response } from "express";
 import { readIfMatch, writeEtag } from "../inputs/etag.ts";
 import { IdParam } from "../inputs/idParam.ts";
-import { NewStudyInput, StudyInput, StudyListInput } from "./study.dto.ts";
+import { DeleteInput, NewStudyInput, StudyInput, StudyListInput } from "./study.dto.ts";
 import { StudyService } from "./study.service.ts";
 
 /** Studies over HTTP. The revision travels as ETag; a save says in If-Match which one it was made from. */
@@ -66,9 +66,9 @@ export class StudyController {
 
   @Delete(":id")
   @HttpCode(204)
-  @ApiOperation({ summary: "Delete; can be taken back for a day" })
-  delete(@Param() { id }: IdParam): void {
-    this.studies.delete(id);
+  @ApiOperation({ summary: "Delete; can be taken back for a day, unless it is for good" })
+  delete(@Param() { id }: IdParam, @Query() { forGood }: DeleteInput): void {
+    this.studies.delete(id, { forGood: forGood === "true" });
   }
 
   @Post(":id/restore")

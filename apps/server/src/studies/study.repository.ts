@@ -2,12 +2,14 @@ import { createHash } from "node:crypto";
 import type { Fault } from "@levitas/core/fault";
 import { compileStudy } from "@levitas/core/motion";
 import { mendStudy } from "@levitas/core/shape";
-import { STUDY_VERSION, type Study, thumbnailOf } from "@levitas/core/study";
+import { emptyStudy, STUDY_VERSION, type Study, thumbnailOf } from "@levitas/core/study";
 import { Inject, Injectable } from "@nestjs/common";
 import { and, asc, count, desc, eq, isNotNull, isNull, lt, sql } from "drizzle-orm";
 import { DATABASE, type Db } from "../database/database.ts";
+import { DataFolder } from "../database/dataFolder.ts";
 import { fold } from "../database/fold.ts";
 import { guard } from "../database/guard.ts";
+import { readColumn } from "../database/readColumn.ts";
 import { notes, studies } from "../database/schema.ts";
 import { FaultsError } from "../faults/faultsError.ts";
 
@@ -50,7 +52,10 @@ export type SaveOutcome =
 /** The only file that knows SQL. A write and its revision check share one transaction. */
 @Injectable()
 export class StudyRepository {
-  constructor(@Inject(DATABASE) private readonly db: Db) {}
+  constructor(
+    @Inject(DATABASE) private readonly db: Db,
+    private readonly folder: DataFolder,
+  ) {}
 
   list({ search, sort, offset, limit }: StudyListQuery): { lines: StudyLine[]; total: number } {
     const wanted = and(
@@ -80,7 +85,7 @@ export class StudyRepository {
         .limit(limit)
         .offset(offset)
         .all()
-        .map((row) => ({ ...row, thumbnail: JSON.parse(row.thumbnail) as Study })),
+        .map((row) => ({ ...row, thumbnail: readColumn(row.thumbnail, emptyStudy(row.name)) })),
       total: this.db.select({ n: count() }).from(studies).where(wanted).get()?.n ?? 0,
     }));
   }
@@ -94,10 +99,7 @@ export class StudyRepository {
         .get(),
     );
     if (!row) return undefined;
-    const stored = toStored(row);
-    // The next save would take the place of what could not be read: it is kept aside, once.
-    if (stored.faults) this.keepAside(`faulty ${id} ${row.revision}`, row.document);
-    return stored;
+    return toStored(row);
   }
 
   /**
@@ -122,10 +124,6 @@ export class StudyRepository {
     return { revision, json: `${known.slice(0, -1)},"document":${document}}` };
   }
 
-  private keepAside(key: string, value: string): void {
-    guard(() => this.db.insert(notes).values({ key, value }).onConflictDoNothing().run());
-  }
-
   insert(id: string, document: Study, now: number): StoredStudy {
     guard(() =>
       this.db
@@ -147,6 +145,12 @@ export class StudyRepository {
             .get();
           if (!row) return { kind: "missing" };
           if (row.revision !== madeFrom) return { kind: "stale", current: toStored(row) };
+          // This save takes the place of what could not be read whole: that is kept aside.
+          if (row.digest !== digestOf(row.document) && toStored(row).faults)
+            tx.insert(notes)
+              .values({ key: `faulty ${id} ${row.revision}`, value: row.document })
+              .onConflictDoNothing()
+              .run();
           const revision = madeFrom + 1;
           tx.update(studies)
             .set({ ...columnsOf(document), revision, changedAt: now })
@@ -168,6 +172,21 @@ export class StudyRepository {
           .set({ deletedAt: now })
           .where(and(eq(studies.id, id), isNull(studies.deletedAt)))
           .run().changes > 0,
+    );
+  }
+
+  /**
+   * Removes a study for good, and gives its pages back for other work. This works on a full disk, too: the space
+   * that was held back is let go for it. False if there is none.
+   */
+  deleteForGood(id: string): boolean {
+    return this.folder.withReserve(() =>
+      guard(() => {
+        const isGone = this.db.delete(studies).where(eq(studies.id, id)).run().changes > 0;
+        // What was written to the log goes into the file, whose free pages the next saves use.
+        this.db.$client.pragma("wal_checkpoint(TRUNCATE)");
+        return isGone;
+      }),
     );
   }
 
@@ -222,8 +241,8 @@ export class StudyRepository {
 /** What comes out of the column goes through the core's reader; a study with faults opens with what is sound. */
 function toStored(row: typeof studies.$inferSelect): StoredStudy {
   const { id, revision, createdAt, changedAt } = row;
-  const read = mendStudy(JSON.parse(row.document));
-  if (!read.ok) throw new FaultsError(500, read.faults);
+  const read = mendStudy(readColumn<unknown>(row.document, undefined));
+  if (!read.ok) throw unreadable(row.name, read.faults);
   const { study, faults } = read.value;
   return {
     id,
@@ -233,6 +252,17 @@ function toStored(row: typeof studies.$inferSelect): StoredStudy {
     document: study,
     ...(faults.length > 0 ? { faults } : {}),
   };
+}
+
+/** A study that is kept as it is, since it cannot be opened here. */
+function unreadable(name: string, faults: readonly Fault[]): FaultsError {
+  if (faults[0]?.code === "newer-version") return new FaultsError(409, faults);
+  return FaultsError.one(
+    409,
+    "damaged-study",
+    `What is stored of “${name}” is damaged and cannot be opened: ${faults[0]?.message ?? ""}`,
+    "It is left as it is in the database. Restore the newest backup, or delete the study.",
+  );
 }
 
 /** Of the text and of the version of the checks it has passed. */

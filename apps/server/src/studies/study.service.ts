@@ -83,8 +83,11 @@ export class StudyService implements OnModuleInit, OnApplicationShutdown {
     return this.repository.insert(nanoid(10), { ...document, name }, Date.now());
   }
 
-  delete(id: string): void {
-    if (!this.repository.delete(id, Date.now())) missing(id);
+  delete(id: string, { forGood }: { readonly forGood: boolean }): void {
+    const isGone = forGood
+      ? this.repository.deleteForGood(id)
+      : this.repository.delete(id, Date.now());
+    if (!isGone) missing(id);
   }
 
   restore(id: string): StoredStudy {

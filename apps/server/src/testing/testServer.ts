@@ -2,33 +2,33 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { pino } from "pino";
-import { createApp } from "../createApp.ts";
 import { readSettings, type Settings } from "../settings.ts";
+import { startServer } from "../start.ts";
 
 /** A server in this process, over a real database on disk. */
 export interface TestServer {
   readonly url: string;
   readonly data: string;
+  /** Ends it and leaves the folder of the database. */
+  readonly stop: () => Promise<void>;
+  /** Ends it and removes the folder. */
   readonly close: () => Promise<void>;
 }
 
-/** Starts one on a free port. `keep` leaves the folder of the database for another start. */
-export async function startTestServer(
-  settings: Partial<Settings> = {},
-  { keep = false }: { keep?: boolean } = {},
-): Promise<TestServer> {
+/** Starts one on a free port. */
+export async function startTestServer(settings: Partial<Settings> = {}): Promise<TestServer> {
   const data = settings.data ?? mkdtempSync(join(tmpdir(), "levitas-server-"));
-  const app = await createApp(
-    { ...readSettings({}), ...settings, data },
+  const running = await startServer(
+    { ...readSettings({}), port: 0, ...settings, data },
     pino({ level: "silent" }),
   );
-  await app.listen(0, "127.0.0.1");
   return {
-    url: await app.getUrl(),
+    url: running.url,
     data,
+    stop: running.close,
     close: async () => {
-      await app.close();
-      if (!keep) rmSync(data, { recursive: true, force: true });
+      await running.close();
+      rmSync(data, { recursive: true, force: true });
     },
   };
 }

@@ -22,6 +22,7 @@ export function serveWebApp(app: NestExpressApplication, folder: string): void {
       request.method === "GET" && !request.path.startsWith("/api") && !/\.\w+$/.test(request.path);
     if (!isPage || !existsSync(page)) return next();
     response.setHeader("Cache-Control", "no-cache");
-    response.sendFile(page);
+    // By its folder: a checkout below a folder whose name begins with a dot would be refused otherwise.
+    response.sendFile("index.html", { root: folder, dotfiles: "allow" });
   });
 }

@@ -1,1 +1,2 @@
 export { bad, type Fault, faultText, good, type Result } from "./fault.ts";
+export { circleText, FaultList, shortValue } from "./faultList.ts";

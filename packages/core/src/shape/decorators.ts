@@ -1,4 +1,4 @@
-import { ValidateBy, type ValidationOptions } from "class-validator";
+import { ValidateBy, ValidateIf, type ValidationOptions } from "class-validator";
 import { isSpanCurve } from "./plain.ts";
 
 /** A curve with a kind, or a reference to a shared one. */
@@ -13,4 +13,9 @@ export function IsSpanCurve(options?: ValidationOptions): PropertyDecorator {
     },
     options,
   );
+}
+
+/** A field that may be absent. Unlike `IsOptional` of class-validator it does not let null pass for absent. */
+export function Optional(): PropertyDecorator {
+  return ValidateIf((_, value) => value !== undefined);
 }

@@ -1,4 +1,4 @@
-import type { Fault } from "../fault/index.ts";
+import { type Fault, FaultList, shortValue } from "../fault/index.ts";
 import { isKeyValue, isSpanCurve } from "./plain.ts";
 
 /** A list of keys found in a document, and where. */
@@ -11,13 +11,22 @@ export interface FoundKeys {
  * Takes the keys out of a document, so that the rest can be checked as classes: a study may have 100,000
  * of them, and an instance with metadata for each costs seconds. Every list is left with its length.
  */
-export function withoutKeys(document: object): { rest: object; found: FoundKeys[] } {
+export function withoutKeys(document: object): {
+  rest: object;
+  found: FoundKeys[];
+  /** Paths of items that are no objects, with what they are; the rest holds an empty object in their place. */
+  odd: { path: string; value: unknown }[];
+} {
   const found: FoundKeys[] = [];
+  const odd: { path: string; value: unknown }[] = [];
   const strip = (items: unknown, path: string): unknown => {
     if (!Array.isArray(items)) return items;
     return items.map((item: unknown, i): unknown => {
-      if (!isPlain(item)) return item;
       const here = `${path}[${i}]`;
+      if (!isPlain(item)) {
+        odd.push({ path: here, value: item });
+        return {};
+      }
       if (item.type === "group") return { ...item, items: strip(item.items, `${here}.items`) };
       if (!Array.isArray(item.tracks)) return item;
       return {
@@ -36,7 +45,7 @@ export function withoutKeys(document: object): { rest: object; found: FoundKeys[
     "sequence" in document
       ? { ...document, sequence: strip(document.sequence, "sequence") }
       : document;
-  return { rest, found };
+  return { rest, found, odd };
 }
 
 function isPlain(value: unknown): value is Record<string, unknown> {
@@ -79,10 +88,10 @@ const FIELDS: readonly {
 ];
 
 /** Faults of the keys that were found, at most `most`. */
-export function keyFaults(found: readonly FoundKeys[], most: number): Fault[] {
-  const faults: Fault[] = [];
+export function keyFaults(found: readonly FoundKeys[], most: number): readonly Fault[] {
+  const faults = new FaultList(most);
   for (const { path, keys } of found)
-    for (let i = 0; i < keys.length && faults.length < most; i++) {
+    for (let i = 0; i < keys.length && !faults.isFull; i++) {
       const key = keys[i];
       if (!isPlain(key)) {
         faults.push(
@@ -92,20 +101,14 @@ export function keyFaults(found: readonly FoundKeys[], most: number): Fault[] {
       }
       for (const field of FIELDS) {
         const value = key[field.name];
-        if (field.optional && value == null) continue;
+        if (field.optional && value === undefined) continue;
         if (!field.fits(value))
           faults.push(fault(`${path}[${i}].${field.name}`, field.code, value, field.cure));
       }
     }
-  return faults;
+  return faults.all;
 }
 
 function fault(path: string, code: string, value: unknown, cure: string): Fault {
-  const text = value === undefined ? "nothing" : (JSON.stringify(value) ?? "nothing");
-  return {
-    code,
-    path,
-    message: `Found ${text.length > 60 ? `${text.slice(0, 60)}…` : text}.`,
-    cure,
-  };
+  return { code, path, message: `Found ${shortValue(value)}.`, cure };
 }

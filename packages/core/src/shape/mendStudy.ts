@@ -1,6 +1,6 @@
 import { type Fault, good, type Result } from "../fault/index.ts";
 import { emptyStudy, type Study } from "../study/index.ts";
-import { readStudy } from "./readStudy.ts";
+import { readStudyWith } from "./readStudy.ts";
 
 /** A study as far as it is sound, and what was wrong with the rest. */
 export interface MendedStudy {
@@ -10,10 +10,22 @@ export interface MendedStudy {
 }
 
 /** Faults that say that this is no study at all. */
-const HOPELESS = new Set(["not-a-study", "no-version", "too-deep"]);
+const HOPELESS = new Set([
+  "not-a-study",
+  "no-version",
+  "newer-version",
+  "too-deep",
+  "too-many-objects",
+  "too-many-fields",
+  "too-many-values",
+  "too-long",
+  "reserved-name",
+]);
 
-/** Each round mends up to fifty faults; a document that takes more is given up. */
-const ROUNDS = 400;
+/** How many faults a round mends. Mending some uncovers others, such as names of what was taken out. */
+const FAULTS_A_ROUND = 20_000;
+/** A document that takes more rounds is given up. */
+const ROUNDS = 40;
 
 /**
  * Reads a document and, where it has faults, takes out or sets right what is at fault and nothing else:
@@ -21,24 +33,32 @@ const ROUNDS = 400;
  * tween or figure that cannot be read is left out. A document that is no study at all is refused.
  */
 export function mendStudy(document: unknown): Result<MendedStudy> {
-  let read = readStudy(document);
+  let read = readStudyWith(document, FAULTS_A_ROUND);
   if (read.ok) return good({ study: read.value, faults: [] });
-  const first = read;
+  const first = { ok: false as const, faults: read.faults.slice(0, 50) };
   if (read.faults.some(({ code }) => HOPELESS.has(code))) return first;
-  const faults: Fault[] = [...read.faults];
+  const faults = new Map(read.faults.map((fault) => [`${fault.code} ${fault.path}`, fault]));
   // A copy: the document is the person's.
-  const copy = clone(document);
-  if (typeof copy !== "object" || copy === null) return first;
+  const own = clone(document);
+  if (typeof own !== "object" || own === null) return first;
+  let copy: object = own;
   for (let round = 0; round < ROUNDS && !read.ok; round++) {
     let changed = false;
     const removed = new Set<unknown>();
     for (const fault of read.faults) changed = repair(copy, fault, removed) || changed;
     if (!changed) return first;
     if (removed.size > 0) compact(copy, removed);
-    read = readStudy(copy);
-    if (!read.ok) faults.push(...read.faults.filter((each) => !known(faults, each)));
+    // Read as a copy of its own: what is worked out about a list is remembered with that list.
+    copy = clone(copy) as object;
+    read = readStudyWith(copy, FAULTS_A_ROUND);
+    if (read.ok)
+      return good({ study: clone(copy) as Study, faults: [...faults.values()].slice(0, 200) });
+    for (const fault of read.faults) {
+      const key = `${fault.code} ${fault.path}`;
+      if (!faults.has(key)) faults.set(key, fault);
+    }
   }
-  return read.ok ? good({ study: read.value, faults: faults.slice(0, 200) }) : first;
+  return first;
 }
 
 function clone(document: unknown): unknown {
@@ -49,10 +69,6 @@ function clone(document: unknown): unknown {
     if (error instanceof TypeError) return null;
     throw error;
   }
-}
-
-function known(faults: readonly Fault[], fault: Fault): boolean {
-  return faults.some(({ path, code }) => path === fault.path && code === fault.code);
 }
 
 type Parent = Record<string, unknown>;
@@ -66,6 +82,13 @@ function at(root: object, steps: readonly string[]): unknown {
   return value;
 }
 
+/** Fields that may be absent, and that older programs let stand as null. */
+const OPTIONAL = new Set(
+  "curve in out fade mode route space clip stagger path pause fill direction disabled perspective guides rate sound volume push figures turn calm seed front angle closing speed time clamp lag".split(
+    " ",
+  ),
+);
+
 /** Sets one fault right; answers whether anything was done. */
 function repair(root: object, { code, path }: Fault, removed: Set<unknown>): boolean {
   const steps = stepsOf(path);
@@ -73,6 +96,11 @@ function repair(root: object, { code, path }: Fault, removed: Set<unknown>): boo
   if (last === undefined) return false;
   const holder = at(root, steps.slice(0, -1)) as Parent | undefined;
   if (typeof holder !== "object" || holder === null) return removeEnclosing(root, steps, removed);
+  // Nothing where something may be absent: absent.
+  if (holder[last] === null && OPTIONAL.has(last)) {
+    delete holder[last];
+    return true;
+  }
   switch (code) {
     case "keys-out-of-order": {
       const keys = at(root, steps.slice(0, -2));
@@ -160,9 +188,12 @@ function removeEnclosing(root: object, steps: readonly string[], removed: Set<un
   return false;
 }
 
+/** Takes the marked elements out of every list, in place. */
 function compact(value: unknown, removed: ReadonlySet<unknown>): void {
   if (Array.isArray(value)) {
-    for (let i = value.length - 1; i >= 0; i--) if (removed.has(value[i])) value.splice(i, 1);
+    const kept = value.filter((each) => !removed.has(each));
+    for (const [i, each] of kept.entries()) value[i] = each;
+    value.length = kept.length;
     for (const each of value) compact(each, removed);
   } else if (typeof value === "object" && value !== null)
     for (const each of Object.values(value)) compact(each, removed);

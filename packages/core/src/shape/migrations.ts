@@ -8,8 +8,8 @@ import { STUDY_VERSION } from "../study/index.ts";
 const STEPS: readonly ((document: object) => object)[] = [];
 
 /**
- * Brings an older document to the present version. A newer one is taken as it is: its fields are
- * kept, and what it means is judged by the checks of this version.
+ * Brings an older document to the present version. A newer one is refused: this program does not know what it
+ * means, and saving it would cut what it does not know.
  */
 export function migrateStudy(document: object): Result<object> {
   const version = "version" in document ? document.version : undefined;
@@ -19,6 +19,13 @@ export function migrateStudy(document: object): Result<object> {
       path: "version",
       message: `Found ${JSON.stringify(version) ?? "nothing"}.`,
       cure: `Give a whole number; this version writes ${STUDY_VERSION}.`,
+    });
+  if (version > STUDY_VERSION)
+    return bad({
+      code: "newer-version",
+      path: "version",
+      message: `Found version ${version}; this program reads up to ${STUDY_VERSION}. It was written by a newer Levitas.`,
+      cure: "Open it with that newer Levitas, or update this one. It is left as it is.",
     });
   let migrated = document;
   for (const step of STEPS.slice(version - 1)) migrated = step(migrated);

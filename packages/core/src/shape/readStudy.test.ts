@@ -5,6 +5,7 @@ import fc from "fast-check";
 import { firstStudy, type Study } from "../study/index.ts";
 import { bezier, figure, key, kiosk, tween } from "../testing/index.ts";
 import { readStudy, readStudyText } from "./index.ts";
+import { mendStudy } from "./mendStudy.ts";
 
 const ROOT = resolve(import.meta.dirname, "../../../..");
 const demos = readdirSync(`${ROOT}/demo`)
@@ -132,10 +133,21 @@ describe("reading a study", () => {
     expect(faults(circle)).toContain("followers[0].source: follower-loop");
   });
 
-  it("keeps what only newer versions know", () => {
-    const newer = { ...sound(), version: 4, tide: { height: 2.4 } };
-    const read = readStudy(newer);
-    expect(read.ok && read.value).toBe(newer);
+  it("keeps fields that it does not know", () => {
+    const more = { ...sound(), tide: { height: 2.4 } };
+    const read = readStudy(more);
+    expect(read.ok && read.value).toBe(more);
+  });
+
+  it("refuses a study of a newer version with the reason, and mends nothing of it", () => {
+    const newer = { ...sound(), version: 4, sequence: [{ type: "wave" }] };
+    const before = JSON.stringify(newer);
+    for (const read of [readStudy(newer), mendStudy(newer)]) {
+      expect(read.ok).toBe(false);
+      if (!read.ok) expect(read.faults.map(({ code }) => code)).toEqual(["newer-version"]);
+      if (!read.ok) expect(read.faults[0]?.message).toContain("newer Levitas");
+    }
+    expect(JSON.stringify(newer)).toBe(before);
   });
 
   it("answers anything at all with faults, never with an exception", () => {

@@ -1,7 +1,8 @@
 import { plainToInstance } from "class-transformer";
 import { type ValidationError, validateSync } from "class-validator";
-import { bad, type Fault, good, type Result } from "../fault/index.ts";
+import { bad, type Fault, FaultList, good, type Result, shortValue } from "../fault/index.ts";
 import { checkStudy, STUDY_FORMAT, STUDY_VERSION, type Study } from "../study/index.ts";
+import { overBudget } from "./budget.ts";
 import { keyFaults, withoutKeys } from "./keyShape.ts";
 import { migrateStudy } from "./migrations.ts";
 import { StudyShape } from "./studyShape.ts";
@@ -9,40 +10,46 @@ import { StudyShape } from "./studyShape.ts";
 /** Most faults reported at once; a person mends the first ones first. */
 const MOST_FAULTS = 50;
 
-/** How deep a document may nest; groups in groups are the only thing that nests by itself. */
-const DEEPEST = 60;
-
 /**
  * Reads a study document of any version: migrates it, checks its shape, then what crosses objects.
- * The value returned is the document itself, so fields that only newer versions know are kept.
+ * The value returned is the document itself, so fields that this version does not know are kept. Never throws.
  */
 export function readStudy(document: unknown): Result<Study> {
+  return readStudyWith(document, MOST_FAULTS);
+}
+
+/** The same with at most `most` faults. */
+export function readStudyWith(document: unknown, most: number): Result<Study> {
   if (typeof document !== "object" || document === null || Array.isArray(document))
-    return bad(
-      notAStudy(`Found ${Array.isArray(document) ? "a list" : JSON.stringify(document)}.`),
-    );
+    return bad(notAStudy(`Found ${shortValue(document)}.`));
   if (!("format" in document) || document.format !== STUDY_FORMAT)
     return bad(notAStudy('The field "format" does not say "levitas-study".', "format"));
-  if (depthOf(document) > DEEPEST)
-    return bad({
-      code: "too-deep",
-      path: "",
-      message: `The document nests deeper than ${DEEPEST} levels.`,
-      cure: "Dissolve some groups.",
-    });
+  const excess = overBudget(document);
+  if (excess) return bad(excess);
   const migrated = migrateStudy(document);
   if (!migrated.ok) return migrated;
-  const { rest, found } = withoutKeys(migrated.value);
+  const { rest, found, odd } = withoutKeys(migrated.value);
+  const faults = new FaultList(most);
+  for (const { path, value } of odd)
+    faults.push({
+      code: "isObject",
+      path,
+      message: `Found ${shortValue(value)}.`,
+      cure: "Give an item of the sequence: a tween, group, cue, freeze or shake.",
+    });
   const instance = plainToInstance(StudyShape, rest);
-  const errors = validateSync(instance, { forbidUnknownValues: true });
-  const faults = [
-    ...errors.flatMap((error) => shapeFaults(error, "")),
-    ...keyFaults(found, MOST_FAULTS),
-  ];
-  if (faults.length > 0) return { ok: false, faults: faults.slice(0, MOST_FAULTS) };
+  for (const error of validateSync(instance, { forbidUnknownValues: true }))
+    shapeFaults(error, "", faults);
+  faults.push(...keyFaults(found, most));
+  // What stands in for an item that is no object is at fault with everything; once is enough.
+  const named = new Set(odd.map(({ path }) => path));
+  const told = faults.all.filter(
+    ({ path, code }) => code === "isObject" || !named.has(path.replace(/\.[^.\]]*$/, "")),
+  );
+  if (told.length > 0) return { ok: false, faults: told };
   const study = migrated.value as unknown as Study;
-  const crossing = checkStudy(study);
-  if (crossing.length > 0) return { ok: false, faults: crossing.slice(0, MOST_FAULTS) };
+  const crossing = checkStudy(study, most);
+  if (crossing.length > 0) return { ok: false, faults: crossing };
   return good(study);
 }
 
@@ -72,23 +79,9 @@ function notAStudy(message: string, path = ""): Fault {
   };
 }
 
-/** Depth of nesting, counted no further than the limit, without recursion. */
-function depthOf(document: object): number {
-  let level: object[] = [document];
-  let depth = 0;
-  while (level.length > 0 && depth <= DEEPEST) {
-    depth++;
-    level = level.flatMap((value) =>
-      Object.values(value).filter(
-        (each): each is object => typeof each === "object" && each !== null,
-      ),
-    );
-  }
-  return depth;
-}
-
 /** The faults of class-validator with paths as we write them: `sequence[3].tracks[0]`. */
-function shapeFaults(error: ValidationError, parent: string): Fault[] {
+function shapeFaults(error: ValidationError, parent: string, faults: FaultList): void {
+  if (faults.isFull) return;
   const isIndex = /^\d+$/.test(error.property);
   const path = isIndex
     ? `${parent}[${error.property}]`
@@ -96,15 +89,15 @@ function shapeFaults(error: ValidationError, parent: string): Fault[] {
       ? `${parent}.${error.property}`
       : error.property;
   const own = Object.entries(error.constraints ?? {}).map(([code, text]): Fault => {
-    const found = error.value === undefined ? "nothing" : shorten(JSON.stringify(error.value));
-    return { code, path, message: `Found ${found}.`, cure: `${capitalize(text)}.` };
+    return {
+      code,
+      path,
+      message: `Found ${shortValue(error.value)}.`,
+      cure: `${capitalize(text)}.`,
+    };
   });
-  return [...own, ...(error.children ?? []).flatMap((child) => shapeFaults(child, path))];
-}
-
-function shorten(text: string | undefined): string {
-  if (text === undefined) return "nothing";
-  return text.length > 60 ? `${text.slice(0, 60)}…` : text;
+  faults.push(...own);
+  for (const child of error.children ?? []) shapeFaults(child, path, faults);
 }
 
 function capitalize(text: string): string {

@@ -10,7 +10,6 @@ import {
   IsInt,
   IsNumber,
   IsObject,
-  IsOptional,
   IsString,
   Max,
   MaxLength,
@@ -21,7 +20,7 @@ import {
 } from "class-validator";
 import { CHANNELS, FIGURE_HUES, FIGURE_KINDS, SOUNDS, STUDY_FORMAT } from "../study/index.ts";
 import { ANGLE_ROUTES } from "../value/index.ts";
-import { IsSpanCurve } from "./decorators.ts";
+import { IsSpanCurve, Optional } from "./decorators.ts";
 
 /** The limits of a document; the JSON Schema repeats them. */
 export const LIMITS = { figures: 5000, items: 20_000, keys: 100_000, name: 200, text: 20_000 };
@@ -80,45 +79,45 @@ class SceneShape {
   @IsNumber() @Min(1) @Max(10_000) height!: number;
   @IsString() @MaxLength(LIMITS.name) background!: string;
   @IsNumber() @Min(1) @Max(240) frameRate!: number;
-  @IsOptional() @IsNumber() @Min(1) @Max(100_000) perspective?: number;
-  @IsOptional() @ListOf(() => GuideShape, 200) guides?: GuideShape[];
+  @Optional() @IsNumber() @Min(1) @Max(100_000) perspective?: number;
+  @Optional() @ListOf(() => GuideShape, 200) guides?: GuideShape[];
 }
 
 class IconShapeShape {
   @IsString() @MaxLength(LIMITS.text) path!: string;
-  @IsOptional() @IsString() fill?: string;
-  @IsOptional() @IsString() stroke?: string;
-  @IsOptional() @IsNumber() @Min(0) strokeWidth?: number;
+  @Optional() @IsString() fill?: string;
+  @Optional() @IsString() stroke?: string;
+  @Optional() @IsNumber() @Min(0) strokeWidth?: number;
 }
 
 class FaceShape {
-  @IsOptional() @IsString() @MaxLength(LIMITS.name) heading?: string;
-  @IsOptional() @IsString() @MaxLength(LIMITS.name) title?: string;
-  @IsOptional() @IsString() @MaxLength(LIMITS.name) detail?: string;
-  @IsOptional() @IsBoolean() code?: boolean;
+  @Optional() @IsString() @MaxLength(LIMITS.name) heading?: string;
+  @Optional() @IsString() @MaxLength(LIMITS.name) title?: string;
+  @Optional() @IsString() @MaxLength(LIMITS.name) detail?: string;
+  @Optional() @IsBoolean() code?: boolean;
 }
 
 class LookShape extends FaceShape {
-  @IsOptional() @IsBoolean() clip?: boolean;
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => FaceShape) back?: FaceShape;
-  @IsOptional() @IsBoolean() needle?: boolean;
-  @IsOptional() @IsInt() @Min(0) @Max(360) ticks?: number;
-  @IsOptional()
+  @Optional() @IsBoolean() clip?: boolean;
+  @Optional() @IsObject() @ValidateNested() @Type(() => FaceShape) back?: FaceShape;
+  @Optional() @IsBoolean() needle?: boolean;
+  @Optional() @IsInt() @Min(0) @Max(360) ticks?: number;
+  @Optional()
   @IsArray()
   @ArrayMaxSize(60)
   @IsString({ each: true })
   @MaxLength(LIMITS.name, { each: true })
   labels?: string[];
-  @IsOptional() @IsString() @MaxLength(LIMITS.text) text?: string;
-  @IsOptional() @IsNumber() @Min(1) @Max(1000) size?: number;
-  @IsOptional() @IsNumber() @Min(1) @Max(1000) weight?: number;
-  @IsOptional() @IsIn(["start", "center", "end"]) align?: string;
-  @IsOptional() @IsBoolean() numbers?: boolean;
-  @IsOptional() @IsNumber() @Min(1) @Max(2000) line?: number;
-  @IsOptional()
+  @Optional() @IsString() @MaxLength(LIMITS.text) text?: string;
+  @Optional() @IsNumber() @Min(1) @Max(1000) size?: number;
+  @Optional() @IsNumber() @Min(1) @Max(1000) weight?: number;
+  @Optional() @IsIn(["start", "center", "end"]) align?: string;
+  @Optional() @IsBoolean() numbers?: boolean;
+  @Optional() @IsNumber() @Min(1) @Max(2000) line?: number;
+  @Optional()
   @IsPair()
   box?: number[];
-  @IsOptional()
+  @Optional()
   @ListOf(() => IconShapeShape, 500)
   shapes?: IconShapeShape[];
 }
@@ -149,9 +148,9 @@ class TetherShape {
 
 class TrackShape {
   @IsIn(CHANNEL_IDS) channel!: string;
-  @IsOptional() @IsIn(["absolute", "relative"]) mode?: string;
-  @IsOptional() @IsIn(ANGLE_ROUTES) route?: string;
-  @IsOptional() @IsIn(["oklab", "srgb"]) space?: string;
+  @Optional() @IsIn(["absolute", "relative"]) mode?: string;
+  @Optional() @IsIn(ANGLE_ROUTES) route?: string;
+  @Optional() @IsIn(["oklab", "srgb"]) space?: string;
   /** What each key has to be is said in keyShape.ts. */
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(LIMITS.keys) keys!: unknown[];
 }
@@ -160,18 +159,18 @@ class FrontShape {
   @IsIn(["line", "circle"]) shape!: string;
   @IsNumber() x!: number;
   @IsNumber() y!: number;
-  @IsOptional() @IsNumber() angle?: number;
-  @IsOptional() @IsBoolean() closing?: boolean;
-  @IsOptional() @IsNumber() @Min(1) @Max(1_000_000) speed?: number;
-  @IsOptional() @IsNumber() @Min(0) time?: number;
-  @IsOptional() @IsSpanCurve() curve?: object;
+  @Optional() @IsNumber() angle?: number;
+  @Optional() @IsBoolean() closing?: boolean;
+  @Optional() @IsNumber() @Min(1) @Max(1_000_000) speed?: number;
+  @Optional() @IsNumber() @Min(0) time?: number;
+  @Optional() @IsSpanCurve() curve?: object;
 }
 
 class StaggerShape {
   @IsIn(["list", "shuffle", "front"]) order!: string;
   @IsNumber() gap!: number;
-  @IsOptional() @IsNumber() seed?: number;
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => FrontShape) front?: FrontShape;
+  @Optional() @IsNumber() seed?: number;
+  @Optional() @IsObject() @ValidateNested() @Type(() => FrontShape) front?: FrontShape;
 }
 
 /** What everything in a sequence has. */
@@ -180,7 +179,7 @@ class ItemShape {
   @IsName() id!: string;
   @IsName() name!: string;
   @IsObject() @ValidateNested() @Type(() => TetherShape) tether!: TetherShape;
-  @IsOptional() @IsBoolean() disabled?: boolean;
+  @Optional() @IsBoolean() disabled?: boolean;
 }
 
 class RepeatingShape extends ItemShape {
@@ -188,9 +187,9 @@ class RepeatingShape extends ItemShape {
   @IsNumber()
   @Min(0)
   iterations?: number | null;
-  @IsOptional() @IsIn(DIRECTIONS) direction?: string;
-  @IsOptional() @IsNumber() @Min(0) pause?: number;
-  @IsOptional() @IsIn(FILLS) fill?: string;
+  @Optional() @IsIn(DIRECTIONS) direction?: string;
+  @Optional() @IsNumber() @Min(0) pause?: number;
+  @Optional() @IsIn(FILLS) fill?: string;
 }
 
 class ClipShape {
@@ -201,36 +200,36 @@ class ClipShape {
 class TweenShape extends RepeatingShape {
   @IsArray() @ArrayMaxSize(LIMITS.figures) @IsString({ each: true }) figures!: string[];
   @ListOf(() => TrackShape, LIMITS.items) tracks!: TrackShape[];
-  @IsOptional() @IsBoolean() path?: boolean;
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => ClipShape) clip?: ClipShape;
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => StaggerShape) stagger?: StaggerShape;
+  @Optional() @IsBoolean() path?: boolean;
+  @Optional() @IsObject() @ValidateNested() @Type(() => ClipShape) clip?: ClipShape;
+  @Optional() @IsObject() @ValidateNested() @Type(() => StaggerShape) stagger?: StaggerShape;
 }
 
 class GroupShape extends RepeatingShape {
-  @IsOptional() @IsNumber() @Min(0.01) @Max(100) rate?: number;
+  @Optional() @IsNumber() @Min(0.01) @Max(100) rate?: number;
   @ListOf(() => ItemShape, LIMITS.items, { types: itemTypes() }) items!: ItemShape[];
 }
 
 class CueShape extends ItemShape {
-  @IsOptional() @IsIn(SOUNDS.map((sound) => sound.id)) sound?: string;
-  @IsOptional() @IsNumber() @Min(0) @Max(1) volume?: number;
+  @Optional() @IsIn(SOUNDS.map((sound) => sound.id)) sound?: string;
+  @Optional() @IsNumber() @Min(0) @Max(1) volume?: number;
 }
 
 class FreezeShape extends ItemShape {
   @IsNumber() @Min(0) frames!: number;
-  @IsOptional() @IsBoolean() push?: boolean;
-  @IsOptional() @IsArray() @IsString({ each: true }) figures?: string[];
+  @Optional() @IsBoolean() push?: boolean;
+  @Optional() @IsArray() @IsString({ each: true }) figures?: string[];
 }
 
 class ShakeShape extends ItemShape {
   @IsNumber() @Min(0) duration!: number;
   @IsNumber() @Min(0) frequency!: number;
   @IsNumber() amplitude!: number;
-  @IsOptional() @IsNumber() turn?: number;
-  @IsOptional() @IsSpanCurve() fade?: object;
-  @IsOptional() @IsNumber() @Min(0) @Max(1) calm?: number;
+  @Optional() @IsNumber() turn?: number;
+  @Optional() @IsSpanCurve() fade?: object;
+  @Optional() @IsNumber() @Min(0) @Max(1) calm?: number;
   @IsNumber() seed!: number;
-  @IsOptional() @IsArray() @IsString({ each: true }) figures?: string[];
+  @Optional() @IsArray() @IsString({ each: true }) figures?: string[];
 }
 
 /** Chooses the class of a sequence item by its `type`; read late, when all classes exist. */
@@ -265,9 +264,9 @@ class FollowerShape {
   @IsIn(["value", "speed"]) of!: string;
   @IsPair() from!: number[];
   @IsPair() to!: number[];
-  @IsOptional() @IsSpanCurve() curve?: object;
-  @IsOptional() @IsBoolean() clamp?: boolean;
-  @IsOptional() @IsNumber() @Min(0) lag?: number;
+  @Optional() @IsSpanCurve() curve?: object;
+  @Optional() @IsBoolean() clamp?: boolean;
+  @Optional() @IsNumber() @Min(0) lag?: number;
 }
 
 class MarkerShape {

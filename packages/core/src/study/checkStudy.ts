@@ -1,5 +1,5 @@
 import { type Curve, checkCurve, checkNumber } from "../curve/index.ts";
-import type { Fault } from "../fault/index.ts";
+import { circleText, type Fault, FaultList } from "../fault/index.ts";
 import { isColor } from "../value/index.ts";
 import { type ChannelDefinition, findChannel } from "./channels.ts";
 import { placeItems } from "./placements.ts";
@@ -22,10 +22,10 @@ interface Names {
 /**
  * What crosses objects in a study whose shape is right: ids that name nothing or name two things,
  * keys out of order, values of the wrong kind, curves out of range, parents, tethers and followers
- * that run in a circle. An empty list means the study is sound.
+ * that run in a circle. An empty list means the study is sound. No more than `most` faults are made.
  */
-export function checkStudy(study: Study): Fault[] {
-  const faults: Fault[] = [];
+export function checkStudy(study: Study, most = 50): readonly Fault[] {
+  const faults = new FaultList(most);
   let allKeys: ReadonlySet<string> | undefined;
   const names: Names = {
     figures: collect(study.figures, "figures", faults),
@@ -55,12 +55,10 @@ export function checkStudy(study: Study): Fault[] {
     faults.push({
       code: "tether-loop",
       path: `${pathOf(study.sequence, first, "sequence")}.tether`,
-      message: `Found a circle of tethers: ${[...loop, loop[0] as string]
-        .map((id) => `“${byId.get(id)?.item.name ?? id}”`)
-        .join(" → ")}.`,
+      message: `Found a circle of tethers: ${circleText(loop.map((id) => `“${byId.get(id)?.item.name ?? id}”`))}.`,
       cure: "Hang one of them on the study's start.",
     });
-  return faults;
+  return faults.all;
 }
 
 /** Where an item of the sequence stands in the document. */
@@ -74,7 +72,7 @@ function pathOf(items: readonly SequenceItem[], id: string, path: string): strin
   return undefined;
 }
 
-function collect(list: readonly { id: string }[], path: string, faults: Fault[]): Set<string> {
+function collect(list: readonly { id: string }[], path: string, faults: FaultList): Set<string> {
   const seen = new Set<string>();
   list.forEach(({ id }, i) => {
     if (seen.has(id)) faults.push(duplicate(`${path}[${i}].id`, id));
@@ -87,7 +85,7 @@ function collectItems(
   items: readonly SequenceItem[],
   path: string,
   seen: Set<string>,
-  faults: Fault[],
+  faults: FaultList,
 ): Set<string> {
   items.forEach((item, i) => {
     if (seen.has(item.id)) faults.push(duplicate(`${path}[${i}].id`, item.id));
@@ -115,7 +113,30 @@ function dangling(path: string, what: string, id: string): Fault {
   };
 }
 
-function checkFigures(study: Study, names: Names, faults: Fault[]): void {
+/**
+ * The circles among things of which each leads to at most one other, each circle once, beginning with its first
+ * member in the map's order. Every thing is visited once.
+ */
+function circlesOf(next: ReadonlyMap<string, string | null>): string[][] {
+  const circles: string[][] = [];
+  const done = new Set<string>();
+  for (const start of next.keys()) {
+    const way: string[] = [];
+    const place = new Map<string, number>();
+    let at: string | null = start;
+    while (at !== null && !done.has(at) && !place.has(at)) {
+      place.set(at, way.length);
+      way.push(at);
+      at = next.get(at) ?? null;
+    }
+    const from = at === null ? undefined : place.get(at);
+    if (from !== undefined) circles.push(way.slice(from));
+    for (const each of way) done.add(each);
+  }
+  return circles;
+}
+
+function checkFigures(study: Study, names: Names, faults: FaultList): void {
   const parentOf = new Map(study.figures.map((figure) => [figure.id, figure.parent]));
   study.figures.forEach((figure, i) => {
     const path = `figures[${i}]`;
@@ -126,20 +147,15 @@ function checkFigures(study: Study, names: Names, faults: Fault[]): void {
       // Channels of newer versions are kept, not judged.
       if (channel) faults.push(...checkValue(value, channel, `${path}.rest.${id}`));
     }
-    const seen = new Set<string>([figure.id]);
-    let parent = figure.parent;
-    while (parent != null && !seen.has(parent)) {
-      seen.add(parent);
-      parent = parentOf.get(parent) ?? null;
-    }
-    if (parent === figure.id)
-      faults.push({
-        code: "parent-loop",
-        path: `${path}.parent`,
-        message: `Found a circle of parents: ${[...seen, figure.id].join(" → ")}.`,
-        cure: "Let one of them stand in the scene (parent null).",
-      });
   });
+  const indexOf = new Map(study.figures.map(({ id }, i) => [id, i]));
+  for (const circle of circlesOf(parentOf))
+    faults.push({
+      code: "parent-loop",
+      path: `figures[${indexOf.get(circle[0] as string)}].parent`,
+      message: `Found a circle of parents: ${circleText(circle)}.`,
+      cure: "Let one of them stand in the scene (parent null).",
+    });
 }
 
 function checkItems(
@@ -147,9 +163,10 @@ function checkItems(
   path: string,
   names: Names,
   keys: Set<string>,
-  faults: Fault[],
+  faults: FaultList,
 ): void {
   items.forEach((item, i) => {
+    if (faults.isFull) return;
     const here = `${path}[${i}]`;
     const { tether } = item;
     if (tether.to === "marker" && !names.markers.has(tether.id))
@@ -174,7 +191,7 @@ function checkTween(
   path: string,
   names: Names,
   keys: Set<string>,
-  faults: Fault[],
+  faults: FaultList,
 ): void {
   tween.figures.forEach((id, i) => {
     if (!names.figures.has(id)) faults.push(dangling(`${path}.figures[${i}]`, "figure", id));
@@ -213,7 +230,7 @@ function checkTween(
 }
 
 /** The two tracks of a path have to go in pairs; else x and y play as two curves. */
-function checkPath(tween: Tween, path: string, faults: Fault[]): void {
+function checkPath(tween: Tween, path: string, faults: FaultList): void {
   if (spacePathOf(tween)) return;
   faults.push({
     code: "path-not-paired",
@@ -228,7 +245,7 @@ function checkTrack(
   path: string,
   names: Names,
   seen: Set<string>,
-  faults: Fault[],
+  faults: FaultList,
 ): void {
   const channel = findChannel(track.channel);
   if ((channel?.kind === "color" || channel?.kind === "switch") && track.mode === "relative")
@@ -240,6 +257,7 @@ function checkTrack(
     });
   let before = 0;
   track.keys.forEach((key, i) => {
+    if (faults.isFull) return;
     const here = `${path}.keys[${i}]`;
     if (seen.has(key.id)) faults.push(duplicate(`${here}.id`, key.id));
     seen.add(key.id);
@@ -285,8 +303,8 @@ function checkValue(value: unknown, channel: ChannelDefinition, path: string): F
   ];
 }
 
-function checkFollowers(study: Study, names: Names, faults: Fault[]): void {
-  const sourceOf = new Map<string, string>();
+function checkFollowers(study: Study, names: Names, faults: FaultList): void {
+  const sourceOf = new Map<string, string | null>();
   const figureName = new Map(study.figures.map(({ id, name }) => [id, name]));
   const said = new Map(
     study.followers.map(({ figure, channel }) => [
@@ -307,26 +325,20 @@ function checkFollowers(study: Study, names: Names, faults: Fault[]): void {
       nameOf(follower.source.figure, follower.source.channel),
     );
   });
-  study.followers.forEach((follower, i) => {
-    const first = nameOf(follower.figure, follower.channel);
-    const seen = new Set([first]);
-    let next = sourceOf.get(first);
-    while (next !== undefined && !seen.has(next)) {
-      seen.add(next);
-      next = sourceOf.get(next);
-    }
-    if (next === first)
-      faults.push({
-        code: "follower-loop",
-        path: `followers[${i}].source`,
-        message: `Found a circle of followers: ${[...seen, first].map((name) => said.get(name) ?? name).join(" → ")}.`,
-        cure: "Let one of them follow something else.",
-      });
-  });
+  const indexOf = new Map(
+    study.followers.map(({ figure, channel }, i) => [nameOf(figure, channel), i]),
+  );
+  for (const circle of circlesOf(sourceOf))
+    faults.push({
+      code: "follower-loop",
+      path: `followers[${indexOf.get(circle[0] as string)}].source`,
+      message: `Found a circle of followers: ${circleText(circle.map((name) => said.get(name) ?? name))}.`,
+      cure: "Let one of them follow something else.",
+    });
 }
 
 /** Only numbers follow, and only numbers are followed. */
-function checkFollowed(follower: Follower, path: string, names: Names, faults: Fault[]): void {
+function checkFollowed(follower: Follower, path: string, names: Names, faults: FaultList): void {
   const places = [
     [follower.channel, `${path}.channel`],
     [follower.source.channel, `${path}.source.channel`],

@@ -61,7 +61,8 @@ interface DraftLevel {
 interface Question {
   readonly about: Draft | DraftLevel;
   readonly what: "start" | "length" | "stops";
-  readonly needs: readonly Question[];
+  /** What has to be answered first; found out when the question is first looked at. */
+  needs: readonly Question[] | undefined;
   next: number;
 }
 
@@ -152,9 +153,14 @@ class Placing {
     }
     const before = kept[what];
     if (before) return before;
-    const needs: Question[] = [];
-    const made: Question = { about, what, needs, next: 0 };
+    const made: Question = { about, what, needs: undefined, next: 0 };
     kept[what] = made;
+    return made;
+  }
+
+  /** Asked one level at a time: a chain of tethers may be thousands long. */
+  private needsOf({ about, what }: Question): readonly Question[] {
+    const needs: Question[] = [];
     if (what === "stops") {
       for (const draft of (about as DraftLevel).items)
         if (draft.item.type === "freeze") needs.push(this.question(draft, "start"));
@@ -166,7 +172,7 @@ class Placing {
         needs.push(this.question(inside, "stops"));
       }
     } else needs.push(...this.needsOfStart(about as Draft));
-    return made;
+    return needs;
   }
 
   /** What a start depends on: its anchor, and every group between the two. */
@@ -196,6 +202,7 @@ class Placing {
     this.open.add(first);
     while (stack.length > 0) {
       const question = stack.at(-1) as Question;
+      question.needs ??= this.needsOf(question);
       const need = question.needs[question.next];
       if (!need) {
         this.settle(question);
@@ -218,7 +225,7 @@ class Placing {
   /** The items of a circle, and all that waits for them, start at 0. */
   private breakLoop(members: readonly Question[]): void {
     const ids = members.flatMap(({ about }) => ("item" in about ? [about.item.id] : []));
-    this.loop = ids.filter((id, i) => ids.indexOf(id) === i);
+    this.loop = [...new Set(ids)];
     for (const { about, what } of members) if (what === "start") this.looped.add(about as Draft);
   }
 
