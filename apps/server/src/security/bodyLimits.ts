@@ -1,4 +1,4 @@
-import { type Budget, DOCUMENT_BUDGET, overBudget } from "@levitas/core/shape";
+import { type Budget, DOCUMENT_BUDGET, overBudget } from "@levitas/core/fault";
 import type { NextFunction, Request, Response } from "express";
 import { FaultsError } from "../faults/faultsError.ts";
 

@@ -56,6 +56,11 @@ export function deleteStudy(id: string): Promise<void> {
   return request("DELETE", `/studies/${id}`);
 }
 
+/** Deletes a study without a way back; works on a full disk, and gives its space free. */
+export function deleteStudyForGood(id: string): Promise<void> {
+  return request("DELETE", `/studies/${id}?forGood=true`);
+}
+
 export function restoreStudy(id: string): Promise<StoredStudy> {
   return request("POST", `/studies/${id}/restore`);
 }

@@ -4,9 +4,11 @@ import {
   useMutation,
   useQueryClient,
 } from "@tanstack/react-query";
+import { ApiError } from "../api/client.ts";
 import {
   createStudy,
   deleteStudy,
+  deleteStudyForGood,
   duplicateStudy,
   listStudies,
   PAGE_SIZE,
@@ -47,13 +49,27 @@ export function useStudyActions() {
     onError: sayFault,
   });
   const restore = useMutation({ mutationFn: restoreStudy, onSuccess: refresh, onError: sayFault });
+  const removeForGood = useMutation({
+    mutationFn: ({ id }: { id: string; name: string }) => deleteStudyForGood(id),
+    onSuccess: (_, { name }) => {
+      say(`Deleted “${name}” for good.`);
+      return refresh();
+    },
+    onError: sayFault,
+  });
   const remove = useMutation({
     mutationFn: ({ id }: { id: string; name: string }) => deleteStudy(id),
     onSuccess: (_, { id, name }) => {
       say(`Deleted “${name}”.`, { action: { text: "Undo", run: () => restore.mutate(id) } });
       return refresh();
     },
-    onError: sayFault,
+    onError: (error, { id, name }) => {
+      if (!(error instanceof ApiError && error.status === 507)) return sayFault(error);
+      say(`The server's disk is full: “${name}” can only be deleted for good, to free space.`, {
+        tone: "fault",
+        action: { text: "Delete for good", run: () => removeForGood.mutate({ id, name }) },
+      });
+    },
   });
   return { create, duplicate, remove };
 }

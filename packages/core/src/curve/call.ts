@@ -17,6 +17,7 @@ import {
   isTokenPercentage,
   isTokenString,
   NumberType,
+  ParseErrorMessage,
   TokenType,
   tokenize,
 } from "@csstools/css-tokenizer";
@@ -60,6 +61,9 @@ const LONGEST_PATH = 320_000;
 /** How deep brackets may nest; CSS curve text needs two levels, calc() a few more. */
 const DEEPEST = 32;
 
+/** Most values in a calc(): its reader gives up, by throwing, at some 50,000 of them. */
+const LONGEST_CALC = 1000;
+
 const CLOSERS: Readonly<Record<string, string>> = { "(": ")", "[": "]", "{": "}" };
 
 /** Reads `name` or `name(arguments)`, nothing else, comments and white space aside. */
@@ -74,19 +78,41 @@ export function readCall(text: string): Result<Call> {
         "Write it shorter; a curve needs fewer points than that.",
       ),
     );
-  // `--x` errors are collected here: an unclosed string or comment is a fault, not a repair.
-  const problems: Fault[] = [];
+  const closed = closeAtEnd(text);
+  if (!closed.ok) return closed;
+  const read = readClosed(closed.value);
+  if (read.ok) return good({ ...read.value, end: Math.min(read.value.end, text.length + 1) });
+  // What was added at the end stands nowhere in the text that was given.
+  const faults = read.faults.map((fault) => ({
+    ...fault,
+    at: Math.min(fault.at ?? 0, text.length),
+  }));
+  return { ok: false, faults };
+}
+
+function brokenText(at: number): ReturnType<typeof bad> {
+  return bad(textFault("broken-text", at, "The text breaks off here.", "Close it."));
+}
+
+/**
+ * The text with what is open at its end closed, as browsers do (CSS Syntax 3, section 5.4: at the end of the text
+ * every open function, bracket, string and comment ends). A string that a line feed breaks off is a fault.
+ */
+function closeAtEnd(text: string): Result<string> {
+  let whole = text;
+  let problem: number | undefined;
   const tokens = tokenize(
     { css: text },
     {
-      onParseError: (error) =>
-        problems.push(
-          textFault("broken-text", error.sourceStart, "The text breaks off here.", "Close it."),
-        ),
+      onParseError: (error) => {
+        if (error.message === ParseErrorMessage.UnexpectedEOFInComment) whole = `${text}*/`;
+        else if (error.message === ParseErrorMessage.UnexpectedEOFInString)
+          whole = text + text.charAt(error.sourceStart);
+        else problem ??= error.sourceStart;
+      },
     },
   );
-  const [problem] = problems;
-  if (problem) return bad(problem);
+  if (problem !== undefined) return brokenText(problem);
   // A closing bracket that matches nothing closes nothing, as in CSS.
   const open: string[] = [];
   for (const token of tokens) {
@@ -98,13 +124,20 @@ export function readCall(text: string): Result<Call> {
         textFault("too-deep", token[2], "Brackets nest too deep here.", "Write it flatter."),
       );
   }
-  if (open.length > 0) {
-    const end = text.trimEnd().length;
-    const closer = open.at(-1) ?? ")";
-    return bad(
-      textFault("unclosed", end, "A bracket is not closed.", `Put "${closer}" at ${end}.`),
-    );
-  }
+  return good(whole + open.reverse().join(""));
+}
+
+function readClosed(text: string): Result<Call> {
+  let problem: number | undefined;
+  const tokens = tokenize(
+    { css: text },
+    {
+      onParseError: (error) => {
+        problem ??= error.sourceStart;
+      },
+    },
+  );
+  if (problem !== undefined) return brokenText(problem);
   const nodes = parseListOfComponentValues(tokens).filter(isMeaningful);
   const [node, extra] = nodes;
   if (!node)
@@ -239,6 +272,7 @@ function readItem(node: ComponentValue): Item {
   }
   if (isFunctionNode(node)) {
     // calc() and its kin become plain numbers; anything they cannot settle is not a value here.
+    if (node.value.length > LONGEST_CALC) return { type: "other" };
     const [[solved] = []] = calcFromComponentValues([[node]], { precision: 17 });
     if (solved && isTokenNode(solved) && !isTokenDimension(solved.value)) {
       const item = readItem(solved);

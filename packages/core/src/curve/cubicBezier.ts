@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "../fault/index.ts";
+import { bad, good, type Result, shortValue } from "../fault/index.ts";
 import { bezierSolver, SOLVER_SCRIPT } from "./bezierSolver.ts";
 import { type Call, wrongArgument, wrongCount } from "./call.ts";
 import type { CompiledCurve, CubicBezierCurve, KeywordCurve } from "./curve.ts";
@@ -56,7 +56,7 @@ export const keyword: CurveKind<KeywordCurve> = {
           {
             code: "unknown-keyword",
             path: `${path}.name`,
-            message: `Found ${JSON.stringify(curve.name)}.`,
+            message: `Found ${shortValue(curve.name)}.`,
             cure: `Give one of ${Object.keys(KEYWORDS).join(", ")}.`,
           },
         ],

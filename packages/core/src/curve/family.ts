@@ -1,4 +1,4 @@
-import { bad, type Fault, good, type Result } from "../fault/index.ts";
+import { bad, type Fault, good, type Result, shortValue } from "../fault/index.ts";
 import { type Argument, type Call, writePercent, wrongArgument, wrongCount } from "./call.ts";
 import type { CompiledCurve, Curve, Direction } from "./curve.ts";
 import { type CurveKind, type CurveParameter, checkNumber } from "./kind.ts";
@@ -212,7 +212,7 @@ function checkDirection(direction: unknown, path: string): Fault[] {
     {
       code: "unknown-direction",
       path: `${path}.direction`,
-      message: `Found ${JSON.stringify(direction) ?? "nothing"}.`,
+      message: `Found ${shortValue(direction)}.`,
       cure: `Give one of ${DIRECTIONS.join(", ")}.`,
     },
   ];

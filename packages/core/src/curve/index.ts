@@ -28,3 +28,4 @@ export { type BackStretch, backStretches, segmentsOf } from "./path.ts";
 export { MOST_POINTS, readPathData, type Subpath } from "./pathData.ts";
 export { physicsOf, springDuration, springFromFeel } from "./spring.ts";
 export { STEP_POSITIONS } from "./steps.ts";
+export { applyTransform } from "./svgTransform.ts";

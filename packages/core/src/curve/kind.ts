@@ -1,4 +1,4 @@
-import type { Fault, Result } from "../fault/index.ts";
+import { type Fault, type Result, shortValue } from "../fault/index.ts";
 import type { Call } from "./call.ts";
 import type { CompiledCurve, Curve, Direction } from "./curve.ts";
 
@@ -71,7 +71,7 @@ export function checkNumber(
     {
       code: "number-out-of-range",
       path,
-      message: `Found ${JSON.stringify(value) ?? "nothing"}.`,
+      message: `Found ${shortValue(value)}.`,
       cure: `Give ${whole ? "a whole number, " : ""}${range}.`,
     },
   ];

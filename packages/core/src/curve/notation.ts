@@ -1,4 +1,4 @@
-import { bad, type Fault, type Result } from "../fault/index.ts";
+import { bad, type Fault, type Result, shortValue } from "../fault/index.ts";
 import { readCall, textFault } from "./call.ts";
 import type { Curve } from "./curve.ts";
 import { CURVE_KINDS, curveKindOf, findCurveKind } from "./kinds.ts";
@@ -32,7 +32,7 @@ export function checkCurve(curve: unknown, path: string): Fault[] {
     {
       code: "unknown-curve",
       path: `${path}.kind`,
-      message: `Found ${JSON.stringify(kind)}.`,
+      message: `Found ${shortValue(kind)}.`,
       cure: `Give one of ${CURVE_KINDS.map((each) => each.kind).join(", ")}.`,
     },
   ];
@@ -52,7 +52,7 @@ function unknownName(written: string, at: number): Fault {
   return textFault(
     "unknown-name",
     at,
-    `There is no curve named ${JSON.stringify(written)}.`,
+    `There is no curve named ${shortValue(written)}.`,
     near ? `Did you mean ${nearest.name}?` : `Give one of ${names.join(", ")}.`,
   );
 }

@@ -1,6 +1,7 @@
 import svgpath from "svgpath";
 import { bad, type Fault, good, type Result } from "../fault/index.ts";
 import type { PathPoint, Place } from "./curve.ts";
+import { applyTransform } from "./svgTransform.ts";
 
 /** More points than this are no curve a person could mean, nor one that could be drawn in a frame. */
 export const MOST_POINTS = 2000;
@@ -30,7 +31,7 @@ export function readPathData(
       pathFault("path-too-long", LONGEST_DATA, "The path is too long.", "Simplify the drawing."),
     );
   let path = svgpath(data);
-  for (const each of transform) path = path.transform(each);
+  for (const each of transform) path = applyTransform(path, each);
   const problem = (path as unknown as { readonly err: string }).err;
   if (problem !== "") return bad(describe(problem, data));
   const subpaths: PathPoint[][] = [];

@@ -1,4 +1,4 @@
-import { bad, type Fault, good, type Result } from "../fault/index.ts";
+import { bad, type Fault, good, type Result, shortValue } from "../fault/index.ts";
 import { type Call, wrongArgument, wrongCount } from "./call.ts";
 import type { CompiledCurve, StepPosition, StepsCurve } from "./curve.ts";
 import { type CurveKind, checkNumber } from "./kind.ts";
@@ -73,7 +73,7 @@ function checkSteps({ count, position }: StepsCurve, path: string): Fault[] {
     faults.push({
       code: "unknown-position",
       path: `${path}.position`,
-      message: `Found ${JSON.stringify(position)}.`,
+      message: `Found ${shortValue(position)}.`,
       cure: `Give one of ${POSITIONS.join(", ")}.`,
     });
   return faults;

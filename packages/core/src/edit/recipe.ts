@@ -1,8 +1,16 @@
 import type { Draft } from "immer";
-import { bad, type Fault, good, type Result } from "../fault/index.ts";
+import {
+  bad,
+  type Fault,
+  FaultList,
+  good,
+  overBudget,
+  type Result,
+  shortValue,
+} from "../fault/index.ts";
 import type { ChannelId, Study, Track, Tween } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
-import { type Clip, type ClipKey, type ClipTrack, canShift, checkClipTrack } from "./clip.ts";
+import { type Clip, type ClipKey, type ClipTrack, canShift, readClipTrack } from "./clip.ts";
 import { partKeys } from "./joinPath.ts";
 
 /** What `applyRecipe` needs. */
@@ -59,21 +67,21 @@ export function readRecipe(document: unknown): Result<Recipe> {
   if (typeof detail !== "string" || detail.length > 200)
     return bad(fault("detail", "The detail has to be a text of at most 200 letters."));
   if (!ROLES.includes(role))
-    return bad(
-      fault(
-        "role",
-        `Found ${JSON.stringify(role)?.slice(0, 40)}; it is one of ${ROLES.join(", ")}.`,
-      ),
-    );
+    return bad(fault("role", `Found ${shortValue(role)}; it is one of ${ROLES.join(", ")}.`));
   if (!Array.isArray(tracks) || tracks.length === 0 || tracks.length > MOST_TRACKS)
     return bad(fault("tracks", `Found no list of 1 to ${MOST_TRACKS} tracks.`));
   const isPivot = pivot === null || (Number.isFinite(pivot?.x) && Number.isFinite(pivot?.y));
   if (!isPivot) return bad(fault("pivot", "Found neither null nor x and y."));
-  const faults = (tracks as ClipTrack[]).flatMap((track, i) =>
-    checkClipTrack(track, `tracks[${i}]`),
+  const excess = overBudget(document);
+  if (excess) return bad(excess);
+  const faults = new FaultList(20);
+  const read = tracks.map((track: unknown, i) => readClipTrack(track, `tracks[${i}]`, faults));
+  if (faults.all.length > 0) return { ok: false, faults: faults.all };
+  const sound = (read as ClipTrack[]).map(
+    ({ channel, space, keys }): RecipeTrack => ({ channel, ...(space ? { space } : {}), keys }),
   );
-  if (faults.length > 0) return { ok: false, faults: faults.slice(0, 20) };
-  return good({ name: name.trim(), detail, role, tracks, pivot });
+  const at = pivot && { x: pivot.x, y: pivot.y };
+  return good({ name: name.trim(), detail, role, tracks: sound, pivot: at });
 }
 
 const ROLES: readonly Recipe["role"][] = ["enter", "leave", "attention", "move"];

@@ -1,5 +1,5 @@
 import { type Curve, parseCurve, printCurve } from "../curve/index.ts";
-import { type Fault, good, type Result } from "../fault/index.ts";
+import { type Fault, FaultList, good, type Result, shortValue } from "../fault/index.ts";
 import { fitBezier } from "../fit/index.ts";
 
 /** A curve of one's own with what is said about it. */
@@ -53,9 +53,10 @@ export function writeTokens(
   curves: readonly NamedCurve[],
   progress?: (share: number) => void,
 ): string {
-  const beziers: Record<string, object> = {};
-  const durations: Record<string, object> = {};
-  const transitions: Record<string, object> = {};
+  // Without a prototype: a curve may be named as a field that every object has.
+  const beziers: Record<string, object> = Object.create(null);
+  const durations: Record<string, object> = Object.create(null);
+  const transitions: Record<string, object> = Object.create(null);
   for (const [i, { name, curve, tags, notes, duration }] of curves.entries()) {
     const token = tokenName(name, beziers);
     const { curve: bezier, error } = fitBezier(curve);
@@ -103,7 +104,7 @@ export function readCollection(text: string): Result<Collection> {
   if (typeof data !== "object" || data === null)
     return { ok: false, faults: [fault("no-curves", "", "Found no curves.", CURE)] };
   const found: NamedCurve[] = [];
-  const faults: Fault[] = [];
+  const faults = new FaultList(MOST_FAULTS);
   if ("format" in data && data.format === FORMAT) readPlain(data, found, faults);
   else if (isGroup(data) && looksLikeTokens(data, 0)) readTokens(data, found, faults);
   else
@@ -111,10 +112,15 @@ export function readCollection(text: string): Result<Collection> {
       const name = Array.isArray(data) ? `Curve ${Number(key) + 1}` : key;
       take({ name, notation: value }, Array.isArray(data) ? `[${key}]` : key, found, faults);
     }
-  if (found.length === 0 && faults.length === 0)
+  if (found.length === 0 && faults.all.length === 0)
     faults.push(fault("no-curves", "", "Found no curves.", CURE));
-  return found.length > 0 ? good({ curves: found, faults }) : { ok: false, faults };
+  return found.length > 0
+    ? good({ curves: found, faults: faults.all })
+    : { ok: false, faults: faults.all };
 }
+
+/** Most faults of a file that are told. */
+const MOST_FAULTS = 100;
 
 const CURE = "Give names with notations, or design tokens with cubicBezier values.";
 
@@ -122,7 +128,7 @@ function fault(code: string, path: string, message: string, cure: string): Fault
   return { code, path, message, cure };
 }
 
-function readPlain(data: object, found: NamedCurve[], faults: Fault[]): void {
+function readPlain(data: object, found: NamedCurve[], faults: FaultList): void {
   const lines: unknown = "curves" in data ? data.curves : undefined;
   if (!Array.isArray(lines)) {
     faults.push(fault("no-curves", "curves", "Found no list of curves.", "Give a list."));
@@ -137,7 +143,7 @@ function take(
   line: Readonly<Record<string, unknown>>,
   path: string,
   found: NamedCurve[],
-  faults: Fault[],
+  faults: FaultList,
 ): void {
   const { name, notation, tags, notes, duration } = line;
   if (typeof notation !== "string") {
@@ -180,7 +186,7 @@ function looksLikeTokens(data: unknown, depth: number): boolean {
   );
 }
 
-function readTokens(root: Group, found: NamedCurve[], faults: Fault[]): void {
+function readTokens(root: Group, found: NamedCurve[], faults: FaultList): void {
   const visit = (group: Group, path: readonly string[], inherited: unknown): void => {
     const type = group.$type ?? inherited;
     const here = path.join(".");
@@ -209,7 +215,7 @@ function takeToken(
   token: Group,
   path: readonly string[],
   found: NamedCurve[],
-  faults: Fault[],
+  faults: FaultList,
   transition?: Group,
 ): void {
   const here = path.join(".");
@@ -219,7 +225,7 @@ function takeToken(
       fault(
         "wrong-token",
         here,
-        `Found ${(JSON.stringify(value) ?? "nothing").slice(0, 60)}.`,
+        `Found ${shortValue(value)}.`,
         "Give four numbers: x1, y1, x2, y2.",
       ),
     );

@@ -19,7 +19,8 @@ export function readCurveText(text: string): Result<readonly FoundCurve[]> {
   if (trimmed.startsWith("<") || /^[Mm][\s,]*[-+.\d]/.test(trimmed)) return readDrawing(trimmed);
   const start = text.length - text.trimStart().length;
   const declaration = /^[a-z-]+\s*:\s*/i.exec(trimmed)?.[0].length ?? 0;
-  const bare = trimmed.slice(declaration).replace(/\s*;\s*$/, "");
+  const value = trimmed.slice(declaration);
+  const bare = value.endsWith(";") ? value.slice(0, -1).trimEnd() : value;
   const read = parseCurve(bare);
   if (read.ok) return good([{ name: "", curve: read.value, tangled: false }]);
   const offset = start + declaration;

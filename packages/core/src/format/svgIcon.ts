@@ -1,5 +1,6 @@
 import { Parser } from "htmlparser2";
 import svgpath from "svgpath";
+import { applyTransform } from "../curve/index.ts";
 import { bad, good, type Result } from "../fault/index.ts";
 import type { FigureLook, IconShape } from "../study/index.ts";
 import { isColor } from "../value/index.ts";
@@ -57,8 +58,11 @@ export function readSvgIcon(text: string): Result<IconLook> {
         if (hidden > 0) return;
         const data = dataOf(name, attributes);
         if (data === undefined) return;
-        const path = placed(data, stack);
-        if (!path || path.length > LONGEST_PATH || shapes.length >= MOST_SHAPES) {
+        // Before it is read: what is not kept must not cost anything either.
+        const isTooMuch =
+          shapes.length >= MOST_SHAPES || lost >= MOST_SHAPES || data.length > 4 * LONGEST_PATH;
+        const path = isTooMuch ? undefined : placed(data, stack);
+        if (!path || path.length > LONGEST_PATH) {
           lost++;
           return;
         }
@@ -144,7 +148,8 @@ function boxOf(
 /** Path data with the transforms of all it stands in; undefined if it cannot be read. */
 function placed(data: string, stack: readonly Paint[]): string | undefined {
   let path = svgpath(data);
-  for (const { transform } of [...stack].reverse()) if (transform) path = path.transform(transform);
+  for (const { transform } of [...stack].reverse())
+    if (transform) path = applyTransform(path, transform);
   const { err } = path as unknown as { readonly err: string };
   if (err !== "") return undefined;
   const text = path.round(4).toString();

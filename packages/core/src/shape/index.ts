@@ -1,4 +1,3 @@
-export { type Budget, DOCUMENT_BUDGET, overBudget } from "./budget.ts";
 export { Optional } from "./decorators.ts";
 export { type MendedStudy, mendStudy } from "./mendStudy.ts";
 export { readStudy, readStudyText } from "./readStudy.ts";

@@ -1,4 +1,5 @@
 import { type Fault, FaultList, shortValue } from "../fault/index.ts";
+import { LARGEST_NUMBER } from "../study/index.ts";
 import { isKeyValue, isSpanCurve } from "./plain.ts";
 
 /** A list of keys found in a document, and where. */
@@ -52,8 +53,11 @@ function isPlain(value: unknown): value is Record<string, unknown> {
   return typeof value === "object" && value !== null && !Array.isArray(value);
 }
 
+const isAmount = (value: unknown): boolean =>
+  typeof value === "number" && Math.abs(value) <= LARGEST_NUMBER;
+
 const isHandle = (value: unknown): boolean =>
-  isPlain(value) && Number.isFinite(value.x) && Number.isFinite(value.y);
+  isPlain(value) && isAmount(value.x) && isAmount(value.y);
 
 /** What a key has to be, field by field: the code of the fault, the test, and the cure. */
 const FIELDS: readonly {
@@ -69,7 +73,7 @@ const FIELDS: readonly {
     fits: (value) => typeof value === "string" && value.length > 0 && value.length <= 200,
     cure: "Give a text of 1 to 200 letters.",
   },
-  { name: "time", code: "isNumber", fits: Number.isFinite, cure: "Give a finite number." },
+  { name: "time", code: "isNumber", fits: isAmount, cure: "Give a finite number." },
   {
     name: "value",
     code: "isKeyValue",

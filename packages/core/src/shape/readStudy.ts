@@ -1,8 +1,15 @@
 import { plainToInstance } from "class-transformer";
 import { type ValidationError, validateSync } from "class-validator";
-import { bad, type Fault, FaultList, good, type Result, shortValue } from "../fault/index.ts";
+import {
+  bad,
+  type Fault,
+  FaultList,
+  good,
+  overBudget,
+  type Result,
+  shortValue,
+} from "../fault/index.ts";
 import { checkStudy, STUDY_FORMAT, STUDY_VERSION, type Study } from "../study/index.ts";
-import { overBudget } from "./budget.ts";
 import { keyFaults, withoutKeys } from "./keyShape.ts";
 import { migrateStudy } from "./migrations.ts";
 import { StudyShape } from "./studyShape.ts";

@@ -18,7 +18,14 @@ import {
   ValidateIf,
   ValidateNested,
 } from "class-validator";
-import { CHANNELS, FIGURE_HUES, FIGURE_KINDS, SOUNDS, STUDY_FORMAT } from "../study/index.ts";
+import {
+  CHANNELS,
+  FIGURE_HUES,
+  FIGURE_KINDS,
+  LARGEST_NUMBER,
+  SOUNDS,
+  STUDY_FORMAT,
+} from "../study/index.ts";
 import { ANGLE_ROUTES } from "../value/index.ts";
 import { IsSpanCurve, Optional } from "./decorators.ts";
 
@@ -28,6 +35,15 @@ export const LIMITS = { figures: 5000, items: 20_000, keys: 100_000, name: 200, 
 const CHANNEL_IDS = CHANNELS.map((channel) => channel.id);
 const FILLS = ["none", "forwards", "backwards", "both"];
 const DIRECTIONS = ["normal", "reverse", "alternate", "alternate-reverse"];
+
+/** A finite number of a size that means something. */
+function IsAmount(): PropertyDecorator {
+  return (target, key) => {
+    IsNumber()(target, key);
+    Min(-LARGEST_NUMBER)(target, key);
+    Max(LARGEST_NUMBER)(target, key);
+  };
+}
 
 /** A short text: an id or a name. */
 function IsName(): PropertyDecorator {
@@ -61,25 +77,27 @@ function IsPair(): PropertyDecorator {
     ArrayMinSize(2)(target, key);
     ArrayMaxSize(2)(target, key);
     IsNumber({}, { each: true })(target, key);
+    Min(-LARGEST_NUMBER, { each: true })(target, key);
+    Max(LARGEST_NUMBER, { each: true })(target, key);
   };
 }
 
 class PivotShape {
-  @IsNumber() x!: number;
-  @IsNumber() y!: number;
+  @IsAmount() x!: number;
+  @IsAmount() y!: number;
 }
 
 class GuideShape {
   @IsIn(["x", "y"]) axis!: string;
-  @IsNumber() at!: number;
+  @IsAmount() at!: number;
 }
 
 class SceneShape {
-  @IsNumber() @Min(1) @Max(10_000) width!: number;
-  @IsNumber() @Min(1) @Max(10_000) height!: number;
+  @IsAmount() @Min(1) @Max(10_000) width!: number;
+  @IsAmount() @Min(1) @Max(10_000) height!: number;
   @IsString() @MaxLength(LIMITS.name) background!: string;
-  @IsNumber() @Min(1) @Max(240) frameRate!: number;
-  @Optional() @IsNumber() @Min(1) @Max(100_000) perspective?: number;
+  @IsAmount() @Min(1) @Max(240) frameRate!: number;
+  @Optional() @IsAmount() @Min(1) @Max(100_000) perspective?: number;
   @Optional() @ListOf(() => GuideShape, 200) guides?: GuideShape[];
 }
 
@@ -87,7 +105,7 @@ class IconShapeShape {
   @IsString() @MaxLength(LIMITS.text) path!: string;
   @Optional() @IsString() fill?: string;
   @Optional() @IsString() stroke?: string;
-  @Optional() @IsNumber() @Min(0) strokeWidth?: number;
+  @Optional() @IsAmount() @Min(0) strokeWidth?: number;
 }
 
 class FaceShape {
@@ -109,11 +127,11 @@ class LookShape extends FaceShape {
   @MaxLength(LIMITS.name, { each: true })
   labels?: string[];
   @Optional() @IsString() @MaxLength(LIMITS.text) text?: string;
-  @Optional() @IsNumber() @Min(1) @Max(1000) size?: number;
-  @Optional() @IsNumber() @Min(1) @Max(1000) weight?: number;
+  @Optional() @IsAmount() @Min(1) @Max(1000) size?: number;
+  @Optional() @IsAmount() @Min(1) @Max(1000) weight?: number;
   @Optional() @IsIn(["start", "center", "end"]) align?: string;
   @Optional() @IsBoolean() numbers?: boolean;
-  @Optional() @IsNumber() @Min(1) @Max(2000) line?: number;
+  @Optional() @IsAmount() @Min(1) @Max(2000) line?: number;
   @Optional()
   @IsPair()
   box?: number[];
@@ -143,7 +161,7 @@ class TetherShape {
   @IsIn(["start", "marker", "item", "key"]) to!: string;
   @ValidateIf((tether: TetherShape) => tether.to !== "start") @IsName() id?: string;
   @ValidateIf((tether: TetherShape) => tether.to === "item") @IsIn(["start", "end"]) edge?: string;
-  @IsNumber() offset!: number;
+  @IsAmount() offset!: number;
 }
 
 class TrackShape {
@@ -157,19 +175,19 @@ class TrackShape {
 
 class FrontShape {
   @IsIn(["line", "circle"]) shape!: string;
-  @IsNumber() x!: number;
-  @IsNumber() y!: number;
-  @Optional() @IsNumber() angle?: number;
+  @IsAmount() x!: number;
+  @IsAmount() y!: number;
+  @Optional() @IsAmount() angle?: number;
   @Optional() @IsBoolean() closing?: boolean;
-  @Optional() @IsNumber() @Min(1) @Max(1_000_000) speed?: number;
-  @Optional() @IsNumber() @Min(0) time?: number;
+  @Optional() @IsAmount() @Min(1) @Max(1_000_000) speed?: number;
+  @Optional() @IsAmount() @Min(0) time?: number;
   @Optional() @IsSpanCurve() curve?: object;
 }
 
 class StaggerShape {
   @IsIn(["list", "shuffle", "front"]) order!: string;
-  @IsNumber() gap!: number;
-  @Optional() @IsNumber() seed?: number;
+  @IsAmount() gap!: number;
+  @Optional() @IsAmount() seed?: number;
   @Optional() @IsObject() @ValidateNested() @Type(() => FrontShape) front?: FrontShape;
 }
 
@@ -184,17 +202,17 @@ class ItemShape {
 
 class RepeatingShape extends ItemShape {
   @ValidateIf((item: RepeatingShape) => item.iterations != null)
-  @IsNumber()
+  @IsAmount()
   @Min(0)
   iterations?: number | null;
   @Optional() @IsIn(DIRECTIONS) direction?: string;
-  @Optional() @IsNumber() @Min(0) pause?: number;
+  @Optional() @IsAmount() @Min(0) pause?: number;
   @Optional() @IsIn(FILLS) fill?: string;
 }
 
 class ClipShape {
-  @IsNumber() @Min(0) from!: number;
-  @IsNumber() @Min(0) to!: number;
+  @IsAmount() @Min(0) from!: number;
+  @IsAmount() @Min(0) to!: number;
 }
 
 class TweenShape extends RepeatingShape {
@@ -206,29 +224,29 @@ class TweenShape extends RepeatingShape {
 }
 
 class GroupShape extends RepeatingShape {
-  @Optional() @IsNumber() @Min(0.01) @Max(100) rate?: number;
+  @Optional() @IsAmount() @Min(0.01) @Max(100) rate?: number;
   @ListOf(() => ItemShape, LIMITS.items, { types: itemTypes() }) items!: ItemShape[];
 }
 
 class CueShape extends ItemShape {
   @Optional() @IsIn(SOUNDS.map((sound) => sound.id)) sound?: string;
-  @Optional() @IsNumber() @Min(0) @Max(1) volume?: number;
+  @Optional() @IsAmount() @Min(0) @Max(1) volume?: number;
 }
 
 class FreezeShape extends ItemShape {
-  @IsNumber() @Min(0) frames!: number;
+  @IsAmount() @Min(0) frames!: number;
   @Optional() @IsBoolean() push?: boolean;
   @Optional() @IsArray() @IsString({ each: true }) figures?: string[];
 }
 
 class ShakeShape extends ItemShape {
-  @IsNumber() @Min(0) duration!: number;
-  @IsNumber() @Min(0) frequency!: number;
-  @IsNumber() amplitude!: number;
-  @Optional() @IsNumber() turn?: number;
+  @IsAmount() @Min(0) duration!: number;
+  @IsAmount() @Min(0) frequency!: number;
+  @IsAmount() amplitude!: number;
+  @Optional() @IsAmount() turn?: number;
   @Optional() @IsSpanCurve() fade?: object;
-  @Optional() @IsNumber() @Min(0) @Max(1) calm?: number;
-  @IsNumber() seed!: number;
+  @Optional() @IsAmount() @Min(0) @Max(1) calm?: number;
+  @IsAmount() seed!: number;
   @Optional() @IsArray() @IsString({ each: true }) figures?: string[];
 }
 
@@ -266,13 +284,13 @@ class FollowerShape {
   @IsPair() to!: number[];
   @Optional() @IsSpanCurve() curve?: object;
   @Optional() @IsBoolean() clamp?: boolean;
-  @Optional() @IsNumber() @Min(0) lag?: number;
+  @Optional() @IsAmount() @Min(0) lag?: number;
 }
 
 class MarkerShape {
   @IsName() id!: string;
   @IsName() name!: string;
-  @IsNumber() time!: number;
+  @IsAmount() time!: number;
 }
 
 /** The shape of a study document, version 1. What crosses its objects is checked by `checkStudy`. */

@@ -1,5 +1,5 @@
 import { type Curve, checkCurve, checkNumber } from "../curve/index.ts";
-import { circleText, type Fault, FaultList } from "../fault/index.ts";
+import { circleText, type Fault, FaultList, shortValue } from "../fault/index.ts";
 import { isColor } from "../value/index.ts";
 import { type ChannelDefinition, findChannel } from "./channels.ts";
 import { placeItems } from "./placements.ts";
@@ -7,7 +7,10 @@ import { spacePathOf } from "./spacePath.ts";
 import type { CurveReference, Follower, Key, SequenceItem, Study, Track, Tween } from "./study.ts";
 import { eachTween } from "./walk.ts";
 
-const ANY = { min: -Infinity, max: Infinity };
+/** Beyond this, numbers of a study mean nothing and sums of them overflow. */
+export const LARGEST_NUMBER = 1e12;
+
+const ANY = { min: -LARGEST_NUMBER, max: LARGEST_NUMBER };
 
 /** What is known of the document while it is walked. */
 interface Names {
@@ -48,6 +51,8 @@ export function checkStudy(study: Study, most = 50): readonly Fault[] {
   const keys = new Set<string>();
   checkItems(study.sequence, "sequence", names, keys, faults);
   checkFollowers(study, names, faults);
+  // What is at fault cannot be placed in time.
+  if (faults.all.length > 0) return faults.all;
   const { loop, byId } = placeItems(study);
   // Named at one that hangs on another: a group that waits for its own member may hang on nothing.
   const first = loop.find((id) => byId.get(id)?.item.tether.to !== "start") ?? loop[0];
@@ -108,7 +113,7 @@ function dangling(path: string, what: string, id: string): Fault {
   return {
     code: "dangling-id",
     path,
-    message: `Found ${JSON.stringify(id)}, and there is no such ${what}.`,
+    message: `Found ${shortValue(id)}, and there is no such ${what}.`,
     cure: `Name a ${what} of this study.`,
   };
 }
@@ -220,7 +225,7 @@ function checkTween(
       faults.push({
         code: "duplicate-track",
         path: `${here}.channel`,
-        message: `Found ${JSON.stringify(track.channel)} a second time in this tween.`,
+        message: `Found ${shortValue(track.channel)} a second time in this tween.`,
         cure: "Put its keys on one track, or in a tween of their own.",
       });
     driven.add(track.channel);
@@ -261,7 +266,7 @@ function checkTrack(
     const here = `${path}.keys[${i}]`;
     if (seen.has(key.id)) faults.push(duplicate(`${here}.id`, key.id));
     seen.add(key.id);
-    const late = checkNumber(key.time, `${here}.time`, { min: 0, max: Infinity });
+    const late = checkNumber(key.time, `${here}.time`, { min: 0, max: LARGEST_NUMBER });
     faults.push(...late);
     if (late.length === 0 && key.time < before)
       faults.push({
@@ -297,7 +302,7 @@ function checkValue(value: unknown, channel: ChannelDefinition, path: string): F
     {
       code: "not-a-color",
       path,
-      message: `Found ${JSON.stringify(value) ?? "nothing"}.`,
+      message: `Found ${shortValue(value)}.`,
       cure: 'Give a CSS color, such as "#1B6B5A".',
     },
   ];
@@ -349,7 +354,7 @@ function checkFollowed(follower: Follower, path: string, names: Names, faults: F
     faults.push({
       code: "not-followed",
       path: at,
-      message: `Found ${JSON.stringify(id)}, which is no number.`,
+      message: `Found ${shortValue(id)}, which is no number.`,
       cure: "Follow a channel of numbers with a channel of numbers.",
     });
   }

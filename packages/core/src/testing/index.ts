@@ -1,5 +1,7 @@
 export { anyCurve, anyFamily, anyPath, anySpring } from "./anyCurve.ts";
 export { ALL_KINDS, anySequence, type SequenceKinds } from "./anySequence.ts";
+export { anyStudy } from "./anyStudy.ts";
 export { referenceBezier, referenceBezierAt } from "./bisection.ts";
 export { bezier, figure, key, kiosk, tween } from "./build.ts";
+export { mutated, mutatedText } from "./mutate.ts";
 export { readCurveOf } from "./readCurveOf.ts";

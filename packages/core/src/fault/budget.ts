@@ -1,4 +1,4 @@
-import type { Fault } from "../fault/index.ts";
+import type { Fault } from "./fault.ts";
 
 /** How much a document from outside may hold. Everything is counted before anything is copied. */
 export interface Budget {
