@@ -13,8 +13,10 @@ import {
   type Tween,
 } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
+import { inWaves } from "./dependencies.ts";
 import { draftItem, draftItems } from "./find.ts";
 import { removeItems } from "./removeItems.ts";
+import { stateOf } from "./tween.ts";
 
 /** What an item can hang on. */
 export type Anchor =
@@ -77,15 +79,20 @@ export function leadersOf(study: Study, ids: readonly string[]): Placed[] {
 export const moveItems = defineEdit<{ ids: readonly string[]; by: number }>(
   "move",
   (draft, { ids, by }, study) => {
-    const { startOf, within } = placeItems(study);
-    const leaders = leadersOf(study, ids);
+    const { startOf } = placeItems(study);
+    const leaders = leadersOf(study, ids).map(({ item }) => item.id);
     let way = by;
-    for (const { item } of leaders) way = Math.max(way, Math.min(-startOf(item.id), 0));
-    for (const { item } of leaders) {
-      const target = draftItem(draft, item.id);
-      const start = startOf(item.id);
-      if (target) target.tether.offset += within(item.id, start + way) - within(item.id, start);
-    }
+    for (const id of leaders) way = Math.max(way, Math.min(-startOf(id), 0));
+    // What hangs on the end of a group is carried by the members that move: waves, each placed anew.
+    inWaves(study, leaders).forEach((wave, i) => {
+      const placed = placeItems(i === 0 ? study : stateOf(draft));
+      for (const id of wave) {
+        const target = draftItem(draft, id);
+        const [there, wanted] = [placed.startOf(id), startOf(id) + way];
+        if (target && Math.abs(there - wanted) > 1e-9)
+          target.tether.offset += placed.within(id, wanted) - placed.within(id, there);
+      }
+    });
   },
 );
 

@@ -18,10 +18,11 @@ import { removeItems } from "./removeItems.ts";
 import { insertPair, partnerOf, withPartners } from "./spacePoints.ts";
 import { splitCurve } from "./splitCurve.ts";
 import { trackNear } from "./trackNear.ts";
+import { giveSpanCurve, settleKeys } from "./tween.ts";
 
 /**
- * Puts a key at a time of the study, ms. It stops at its neighbours on the track and at 0. When the
- * tween's first key moves, the tween's start moves with it and every other key stays where it is.
+ * Puts a key at a time of the study, ms. It stops at its neighbours on the track and at 0. Where a tween begins at
+ * its first key, its start moves with that key; every other key stays where it is.
  */
 export const moveKey = defineEdit<{ keyId: string; time: number }>(
   "move key",
@@ -39,21 +40,9 @@ export const moveKey = defineEdit<{ keyId: string; time: number }>(
     const other = partnerOf(findTween(study, tween.id) ?? (tween as Tween), keyId);
     const partner = other && draftKey(draft, other.id);
     if (partner) partner.key.time = key.time;
-    beginAtFirstKey(tween);
+    settleKeys(draft, study, tween, { followsFirstKey: true });
   },
 );
-
-/** Shifts a tween so that its first key is at 0, without moving any key in the study's time. */
-export function beginAtFirstKey(tween: Draft<Tween>): void {
-  let first = Number.POSITIVE_INFINITY;
-  for (const track of tween.tracks) first = Math.min(first, track.keys[0]?.time ?? first);
-  if (first === 0 || !Number.isFinite(first)) return;
-  if (tween.clip) {
-    tween.clip.from = Math.max(tween.clip.from - first, 0);
-    tween.clip.to = Math.max(tween.clip.to - first, tween.clip.from);
-  } else tween.tether.offset += first;
-  for (const track of tween.tracks) for (const key of track.keys) key.time -= first;
-}
 
 /** Gives a key a value. */
 export const setKeyValue = defineEdit<{ keyId: string; value: KeyValue }>(
@@ -78,31 +67,20 @@ export const setKeyValues = defineEdit<{ keyIds: readonly string[]; value: KeyVa
 /** Gives the span that begins at a key a curve, or a shared one to follow. */
 export const setSpanCurve = defineEdit<{ keyId: string; curve: Curve | CurveReference }>(
   "change curve",
-  (draft, { keyId, curve }, study) => giveCurve(draft, study, [keyId], curve),
+  (draft, { keyId, curve }) => giveSpanCurve(draft, keyId, curve),
 );
 
 /** The same for several spans at once; a last key, which begins none, is passed over. */
 export const setSpanCurves = defineEdit<{
   keyIds: readonly string[];
   curve: Curve | CurveReference;
-}>("change curves", (draft, { keyIds, curve }, study) => giveCurve(draft, study, keyIds, curve));
-
-function giveCurve(
-  draft: Draft<Study>,
-  study: Study,
-  keyIds: readonly string[],
-  curve: Curve | CurveReference,
-): void {
+}>("change curves", (draft, { keyIds, curve }) => {
   for (const id of keyIds) {
     const found = draftKey(draft, id);
-    if (!found || (keyIds.length > 1 && found.index === found.track.keys.length - 1)) continue;
-    found.key.curve = curve as Draft<Curve | CurveReference>;
-    // A path through space is timed by the curves of x.
-    const other = partnerOf(findTween(study, found.tween.id) ?? (found.tween as Tween), id);
-    const partner = other && draftKey(draft, other.id);
-    if (partner) partner.key.curve = curve as Draft<Curve | CurveReference>;
+    const isLast = found !== undefined && found.index === found.track.keys.length - 1;
+    if (keyIds.length === 1 || !isLast) giveSpanCurve(draft, id, curve);
   }
-}
+});
 
 /** What `addKey` needs: where the key goes and the ids it may use. */
 export interface NewKey {
@@ -145,11 +123,11 @@ export const addKey = defineEdit<NewKey>("set key", (draft, args, study) => {
       const [xId, yId] = channel === "x" ? [keyId, tweenId] : [tweenId, keyId];
       const given = typeof value === "number" ? { value } : {};
       insertPair(study, tween, { time: local, xId, yId, channel, ...given });
-      beginAtFirstKey(tween);
+      settleKeys(draft, study, tween);
       continue;
     }
     insertKey(study, keys, { id: keyId, time: local, value });
-    beginAtFirstKey(tween);
+    settleKeys(draft, study, tween);
   }
 });
 
@@ -188,7 +166,7 @@ export const deleteKeys = defineEdit<{ keyIds: readonly string[] }>(
       for (const track of tween.tracks) track.keys = track.keys.filter((key) => !gone.has(key.id));
       tween.tracks = tween.tracks.filter((track) => track.keys.length > 0);
       if (tween.tracks.length === 0) emptied.add(tween.id);
-      else beginAtFirstKey(tween);
+      else settleKeys(draft, study, tween);
     }
     if (emptied.size > 0) removeItems(draft, emptied, study);
   },

@@ -11,9 +11,10 @@ import {
   tweenLength,
 } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
-import { draftKey, draftTweens } from "./find.ts";
-import { beginAtFirstKey } from "./keys.ts";
+import { inWaves } from "./dependencies.ts";
+import { draftItem, draftKey, draftTweens } from "./find.ts";
 import { withPartners } from "./spacePoints.ts";
+import { settleKeys, stateOf } from "./tween.ts";
 
 /** A key that is one of several chosen ones. */
 interface Chosen {
@@ -94,59 +95,68 @@ export const stretchKeys = defineEdit<{
   const moving = new Set(chosen.map(({ key }) => key.id));
   const { outer } = placeItems(study);
   let by = Math.max(factor, 0);
-  const reach = (from: number, limit: number) => {
+  // A key at `from` must stay on its side of `limit`: about + (from − about) · factor ≤ limit, or ≥ limit.
+  const keepBefore = (from: number, limit: number) => {
     const way = from - about;
-    // Only a key that moves towards the limit can meet it.
-    if (way !== 0 && (limit - about) / way >= 0) by = clampTowards(by, (limit - about) / way);
+    if (way > 0) by = Math.min(by, (limit - about) / way);
+    else if (way < 0) by = Math.max(by, (limit - about) / way);
+  };
+  const keepAfter = (from: number, limit: number) => {
+    const way = from - about;
+    if (way > 0) by = Math.max(by, (limit - about) / way);
+    else if (way < 0) by = Math.min(by, (limit - about) / way);
   };
   for (const { tween, track, index, time } of chosen) {
     const before = track.keys[index - 1];
     const after = track.keys[index + 1];
-    if (before && !moving.has(before.id)) reach(time, outer(tween.id, before.time));
-    if (after && !moving.has(after.id)) reach(time, outer(tween.id, after.time));
-    if (time < about) reach(time, Math.min(0, time));
+    if (before && !moving.has(before.id)) keepAfter(time, outer(tween.id, before.time));
+    if (after && !moving.has(after.id)) keepBefore(time, outer(tween.id, after.time));
+    if (time < about) keepAfter(time, Math.min(0, time));
   }
+  by = Math.max(by, 0);
   retime(draft, study, chosen, (at) => about + (at - about) * by);
 });
 
-/** Brings a factor no further from 1 than a limit on the same side of 1. */
-function clampTowards(factor: number, limit: number): number {
-  if (limit >= 1) return factor > limit ? limit : factor;
-  return factor < limit ? limit : factor;
-}
-
-/** Gives chosen keys new times of the study; rounding never brings them out of order. */
+/**
+ * Gives chosen keys new times of the study; rounding never brings them out of order. Tweens that hang on others among
+ * them come after these, so that what is carried along is not moved twice.
+ */
 function retime(
   draft: Draft<Study>,
   study: Study,
   chosen: readonly Chosen[],
   map: (time: number) => number,
 ): void {
-  const { within } = placeItems(study);
   const byTween = new Map<string, Chosen[]>();
   for (const each of chosen) {
     const list = byTween.get(each.tween.id);
     if (list) list.push(each);
     else byTween.set(each.tween.id, [each]);
   }
-  for (const tween of draftTweens(draft.sequence)) {
-    const mine = byTween.get(tween.id);
-    if (!mine) continue;
-    for (const { track, index, time } of mine) {
-      const target = tween.tracks.find((each) => each.channel === track.channel)?.keys[index];
-      if (!target) continue;
-      target.time = within(tween.id, map(time));
-    }
-    for (const track of tween.tracks) {
-      for (let i = 1; i < track.keys.length; i++) {
-        const [before, here] = [track.keys[i - 1], track.keys[i]];
-        if (before && here && here.time < before.time) here.time = before.time;
+  inWaves(study, [...byTween.keys()]).forEach((wave, i) => {
+    const { within, outer } = placeItems(i === 0 ? study : stateOf(draft));
+    for (const id of wave) {
+      const tween = draftItem(draft, id);
+      if (tween?.type !== "tween") continue;
+      for (const { track, index, key, time } of byTween.get(id) ?? []) {
+        const target = tween.tracks.find((each) => each.channel === track.channel)?.keys[index];
+        const wanted = map(time);
+        // What was carried to its new time already keeps its own time to the last digit.
+        if (target && Math.abs(outer(id, key.time) - wanted) > SAME_TIME)
+          target.time = within(id, wanted);
       }
+      for (const track of tween.tracks)
+        for (let at = 1; at < track.keys.length; at++) {
+          const [before, here] = [track.keys[at - 1], track.keys[at]];
+          if (before && here && here.time < before.time) here.time = before.time;
+        }
+      settleKeys(draft, study, tween, { followsFirstKey: true });
     }
-    beginAtFirstKey(tween);
-    for (const track of tween.tracks) for (const key of track.keys) if (key.time < 0) key.time = 0;
-  }
+  });
 }
+
+/** Times nearer than this, ms, are one. */
+const SAME_TIME = 1e-9;
 
 /** Least a tween can be stretched to, ms: a length of 0 could not be stretched back. */
 const SHORTEST = 1;

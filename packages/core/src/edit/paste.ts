@@ -20,8 +20,8 @@ import {
   cycleKeys,
 } from "./clip.ts";
 import { draftTweens } from "./find.ts";
-import { beginAtFirstKey } from "./keys.ts";
 import { type TrackPlace, trackNear } from "./trackNear.ts";
+import { settleKeys } from "./tween.ts";
 
 /** Where copied keys go and how. */
 export interface PasteArguments {
@@ -82,6 +82,7 @@ export const pasteKeys = defineEdit<PasteArguments>("paste keys", (draft, args, 
     const paired = joined && pastedX && pastedY ? arePaired(pastedX, pastedY) : false;
     const pathNear = trackNear(study, figureId, "x", time)?.tween;
     const samePath = pathNear && trackNear(study, figureId, "y", time)?.tween === pathNear;
+    const touched = new Set<string>();
     const tracks = pasted.filter((track) => {
       const place = trackNear(study, figureId, track.channel, time);
       const isPath = place !== undefined && spacePathOf(place.tween) !== undefined;
@@ -91,11 +92,14 @@ export const pasteKeys = defineEdit<PasteArguments>("paste keys", (draft, args, 
         place.tween.figures.length === 1 &&
         (place.track.mode ?? "absolute") === (track.mode ?? "absolute") &&
         (!alongPath || (isPath ? paired && samePath : !paired));
-      if (fits) pasteOnto(draft, place, track, time);
+      if (fits) {
+        pasteOnto(draft, place, track, time);
+        touched.add(place.tween.id);
+      }
       return !fits;
     });
     for (const tween of draftTweens(draft.sequence))
-      if (tween.figures.includes(figureId)) beginAtFirstKey(tween);
+      if (touched.has(tween.id)) settleKeys(draft, study, tween);
     if (tracks.length === 0) return;
     draft.sequence.push({
       type: "tween",

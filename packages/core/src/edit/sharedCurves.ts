@@ -1,9 +1,16 @@
-import { type Draft, original } from "immer";
+import type { Draft } from "immer";
 import type { Curve } from "../curve/index.ts";
-import { curveOfKey, type SequenceItem, type Study, type Tween } from "../study/index.ts";
+import {
+  curveOfKey,
+  findKey,
+  findTween,
+  type Key,
+  type SequenceItem,
+  type Study,
+} from "../study/index.ts";
 import { defineEdit } from "./change.ts";
-import { draftKey, draftTweens } from "./find.ts";
-import { partnerOf } from "./spacePoints.ts";
+import { type DraftKey, draftKey, draftTweens } from "./find.ts";
+import { giveSpanCurve, timingKey } from "./tween.ts";
 
 /** How many spans follow a shared curve. A key begins a span only if another key comes after it. */
 export function spansFollowing(study: Study, curveId: string): number {
@@ -27,9 +34,9 @@ export const keepShared = defineEdit<{ keyId: string; curveId: string; name: str
   (draft, { keyId, curveId, name }, study) => {
     const found = draftKey(draft, keyId);
     if (!found) return;
-    const curve = curveOfKey(study, found.key);
+    const curve = timedBy(study, found);
     draft.curves.push({ id: curveId, name, curve: curve as Draft<Curve> });
-    found.key.curve = { shared: curveId };
+    giveSpanCurve(draft, keyId, { shared: curveId });
   },
 );
 
@@ -38,10 +45,16 @@ export const takeOwnCopy = defineEdit<{ keyId: string }>(
   "take own copy",
   (draft, { keyId }, study) => {
     const found = draftKey(draft, keyId);
-    if (found?.key.curve && "shared" in found.key.curve)
-      found.key.curve = curveOfKey(study, found.key) as Draft<Curve>;
+    if (found) giveSpanCurve(draft, keyId, timedBy(study, found));
   },
 );
+
+/** The curve that times the span which begins at a key: along a path that of x. */
+function timedBy(study: Study, { tween, key }: DraftKey): Curve {
+  const source = findTween(study, tween.id);
+  const lead = source && findKey(study, timingKey(source, key.id));
+  return curveOfKey(study, lead?.key ?? (key as Key));
+}
 
 /** Changes the curve a span shows: the shared one, for all spans that follow it, or its own. */
 export const reshapeSpan = defineEdit<{ keyId: string; curve: Curve }>(
@@ -53,12 +66,7 @@ export const reshapeSpan = defineEdit<{ keyId: string; curve: Curve }>(
     const shared =
       own && "shared" in own ? draft.curves.find((each) => each.id === own.shared) : undefined;
     if (shared) shared.curve = curve as Draft<Curve>;
-    else {
-      found.key.curve = curve as Draft<Curve>;
-      const other = partnerOf(original(found.tween) as Tween, keyId);
-      const partner = other && draftKey(draft, other.id);
-      if (partner) partner.key.curve = curve as Draft<Curve>;
-    }
+    else giveSpanCurve(draft, keyId, curve);
   },
 );
 

@@ -3,11 +3,15 @@ import { placeItems } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
 import { draftTrack, draftTweens } from "./find.ts";
 
-/** Moves a tween with all its keys so that it starts at a time of the study, ms, 0 or later. */
+/**
+ * Moves a tween with all its keys so that it starts at a time of the study, ms, 0 or later: where the part of it
+ * begins that is played.
+ */
 export const moveTween = defineEdit<{ tweenId: string; start: number }>(
   "move tween",
   (draft, { tweenId, start }, study) => {
-    const by = placeItems(study).within(tweenId, Math.max(start, 0));
+    const { within, startOf } = placeItems(study);
+    const by = within(tweenId, Math.max(start, 0)) - within(tweenId, startOf(tweenId));
     for (const tween of draftTweens(draft.sequence))
       if (tween.id === tweenId) tween.tether.offset += by;
   },

@@ -1,0 +1,75 @@
+import { eachTween, type Placements, placeItems, type Study } from "../study/index.ts";
+
+/** Which tween each key is in; made when the first tether to a key asks. */
+function tweensOfKeys(study: Study): () => ReadonlyMap<string, string> {
+  let known: Map<string, string> | undefined;
+  return () => {
+    if (known) return known;
+    known = new Map();
+    for (const { id: tween, tracks } of eachTween(study.sequence))
+      for (const { keys } of tracks) for (const { id } of keys) known.set(id, tween);
+    return known;
+  };
+}
+
+/** What the start of an item depends on directly: its anchor, its group, and the members of a group whose end it hangs on. */
+function needsOf(
+  { byId }: Placements,
+  id: string,
+  keys: () => ReadonlyMap<string, string>,
+): string[] {
+  const placed = byId.get(id);
+  if (!placed) return [];
+  const needs: string[] = [];
+  const { tether } = placed.item;
+  if (tether.to === "item") {
+    needs.push(tether.id);
+    const anchor = byId.get(tether.id);
+    if (tether.edge === "end" && anchor?.inside)
+      needs.push(...anchor.inside.items.map(({ item }) => item.id));
+  } else if (tether.to === "key") {
+    const tween = keys().get(tether.id);
+    if (tween !== undefined) needs.push(tween);
+  }
+  const group = placed.level.group?.item.id;
+  if (group !== undefined) needs.push(group);
+  return needs;
+}
+
+/** Every item on whose place an item's place depends, however far; bounded where tethers run in a circle. */
+export function allNeeds(study: Study, ids: Iterable<string>): Set<string> {
+  const placements = placeItems(study);
+  const keys = tweensOfKeys(study);
+  const found = new Set<string>();
+  const open = [...ids];
+  for (let id = open.pop(); id !== undefined; id = open.pop())
+    for (const need of needsOf(placements, id, keys)) {
+      if (found.has(need)) continue;
+      found.add(need);
+      open.push(need);
+    }
+  return found;
+}
+
+/**
+ * Items in an order in which they can be moved one wave after the other: no item of a wave depends on another one of
+ * its own or of a later wave.
+ */
+export function inWaves(study: Study, ids: readonly string[]): string[][] {
+  const chosen = new Set(ids);
+  if (chosen.size < 2) return chosen.size === 0 ? [] : [[...chosen]];
+  const needs = [...chosen].map((id) => ({
+    id,
+    needs: [...allNeeds(study, [id])].filter((need) => need !== id && chosen.has(need)),
+  }));
+  // What something needs has fewer needs than it has itself.
+  needs.sort((a, b) => a.needs.length - b.needs.length);
+  const rank = new Map<string, number>();
+  const waves: string[][] = [];
+  for (const each of needs) {
+    const own = each.needs.reduce((most, need) => Math.max(most, (rank.get(need) ?? 0) + 1), 0);
+    rank.set(each.id, own);
+    waves[own] = [...(waves[own] ?? []), each.id];
+  }
+  return waves.filter((wave) => wave !== undefined);
+}

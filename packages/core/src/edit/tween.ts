@@ -1,0 +1,109 @@
+import { current, type Draft, isDraft, original } from "immer";
+import type { Curve } from "../curve/index.ts";
+import {
+  type CurveReference,
+  eachItem,
+  findTween,
+  placeItems,
+  type Study,
+  spacePathOf,
+  type Tween,
+} from "../study/index.ts";
+import { draftItem, draftKey } from "./find.ts";
+import { partnerOf } from "./spacePoints.ts";
+
+/**
+ * The one module that knows how the keys of a tween lie in time: its origin, the part of it that is played, the keys
+ * that go in pairs along a path, and what is tethered to it. Every edit that changes keys ends with `settleKeys`.
+ */
+
+/** When the first key of a tween is, ms of its keys; 0 for a tween without keys. */
+export function firstKeyTime(tween: Pick<Tween, "tracks">): number {
+  let first = Number.POSITIVE_INFINITY;
+  for (const { keys } of tween.tracks) first = Math.min(first, keys[0]?.time ?? first);
+  return Number.isFinite(first) ? first : 0;
+}
+
+/** The state of a draft as it is now. */
+export function stateOf(draft: Draft<Study>): Study {
+  return (isDraft(draft) ? current(draft) : draft) as Study;
+}
+
+/**
+ * Makes a tween whose keys were changed sound again without moving any of them in the study's time. Keys before the
+ * tween's origin push the origin back. With `followsFirstKey` a tween that began at its first key, is played whole
+ * and does not repeat begins there again, and what is tethered to its start goes along; in all other cases nothing
+ * that is tethered to it moves. A path whose keys are no pairs any more becomes two curves.
+ *
+ * @param study the state before the edit
+ */
+export function settleKeys(
+  draft: Draft<Study>,
+  study: Study,
+  tween: Draft<Tween>,
+  { followsFirstKey = false }: { readonly followsFirstKey?: boolean } = {},
+): void {
+  const before = findTween(study, tween.id);
+  const first = firstKeyTime(tween as Tween);
+  const beganThere = before !== undefined && firstKeyTime(before) === 0;
+  const repeats = placeItems(study).byId.get(tween.id)?.passes !== undefined;
+  const follows = followsFirstKey && beganThere && !tween.clip && !repeats;
+  const shift = first < 0 || follows ? first : 0;
+  if (shift !== 0) {
+    for (const track of tween.tracks) for (const key of track.keys) key.time -= shift;
+    if (tween.clip) tween.clip = { from: tween.clip.from - shift, to: tween.clip.to - shift };
+    else {
+      tween.tether.offset += shift;
+      if (!follows) keepStarts(draft, study, hangingOnStart(study, tween.id));
+    }
+  }
+  if (before?.path && spacePathOf(before) && !spacePathOf(tween as Tween)) delete tween.path;
+}
+
+/** Ids of the items that are tethered to the start of an item. */
+function hangingOnStart(study: Study, id: string): string[] {
+  const found: string[] = [];
+  for (const item of eachItem(study.sequence)) {
+    const { tether } = item;
+    if (tether.to === "item" && tether.id === id && tether.edge === "start") found.push(item.id);
+  }
+  return found;
+}
+
+/** Keeps items at the times at which they started in the state before the edit. */
+function keepStarts(draft: Draft<Study>, study: Study, ids: readonly string[]): void {
+  if (ids.length === 0) return;
+  const was = placeItems(study).byId;
+  const now = placeItems(stateOf(draft)).byId;
+  for (const id of ids) {
+    const item = draftItem(draft, id);
+    const by = (was.get(id)?.start ?? 0) - (now.get(id)?.start ?? 0);
+    if (item && Math.abs(by) > 1e-9) item.tether.offset += by;
+  }
+}
+
+/**
+ * Gives the span that begins at a key a curve, or a shared one to follow. Along a path both keys of the pair get it,
+ * since one curve times both.
+ */
+export function giveSpanCurve(
+  draft: Draft<Study>,
+  keyId: string,
+  curve: Curve | CurveReference,
+): void {
+  const found = draftKey(draft, keyId);
+  if (!found) return;
+  const source = isDraft(found.tween) ? (original(found.tween) as Tween) : (found.tween as Tween);
+  const partner = partnerOf(source, keyId);
+  for (const id of [keyId, ...(partner ? [partner.id] : [])]) {
+    const each = draftKey(draft, id);
+    if (each) each.key.curve = curve as Draft<Curve | CurveReference>;
+  }
+}
+
+/** The key whose curve times the span that begins at a key: along a path that of x. */
+export function timingKey(tween: Tween, keyId: string): string {
+  const path = spacePathOf(tween);
+  const index = path?.y.keys.findIndex((key) => key.id === keyId) ?? -1;
+  return path?.x.keys[index]?.id ?? keyId;
+}
