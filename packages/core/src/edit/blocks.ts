@@ -1,6 +1,6 @@
 import type { Draft } from "immer";
 import { HOLD } from "../curve/index.ts";
-import { compileStudy, compileTrack, trackValue } from "../motion/index.ts";
+import { type CompiledTrack, compiledTracks, compileStudy, trackValue } from "../motion/index.ts";
 import {
   channelOf,
   type Figure,
@@ -8,6 +8,7 @@ import {
   findTween,
   type Key,
   keysLength,
+  type Placed,
   placeItems,
   type SequenceItem,
   type Study,
@@ -18,6 +19,7 @@ import {
 } from "../study/index.ts";
 import { printHexColor, roundTo } from "../value/index.ts";
 import { defineEdit } from "./change.ts";
+import { delaysSome } from "./dependencies.ts";
 import { draftItems, draftTweens } from "./find.ts";
 import { listHolding } from "./items.ts";
 import { removeItems } from "./removeItems.ts";
@@ -67,15 +69,21 @@ export function splitProblem(study: Study, tweenId: string, time: number): strin
   if (!tween) return "There is no such tween.";
   if (placeItems(study).byId.get(tweenId)?.passes)
     return "It repeats: a part of it would repeat by itself.";
+  const hasFound = tween.tracks.some(({ keys }) => keys.some(isFound));
+  if (hasFound && tween.figures.length > 1)
+    return "It takes values as found, which differ from figure to figure: set them first.";
   const at = placeItems(study).within(tweenId, time);
   const { from, to } = clipOf(tween);
+  const placed = placeItems(study).byId.get(tweenId);
+  if (placed && delaysSome(placed.level, placed.start, placed.start + at - from))
+    return "A freeze of some figures would delay its second part: let the freeze stop all first.";
   return at > from + SAME && at < to - SAME ? undefined : "The playhead is not inside it.";
 }
 
 /**
  * Cuts a tween in two at a time of the study. Both keep all its keys and play their part, so that nothing changes
- * whatever the curves are; the second hangs on the end of the first. Values taken as found are settled. A
- * where values are added, the second part adds only what comes after the cut.
+ * whatever the curves are; the second hangs on the end of the first. Values taken as found become numbers. Where
+ * values are added to what is there, the second part adds only what comes after the cut.
  */
 export const splitTween = defineEdit<{ tweenId: string; time: number; newId: () => string }>(
   "split tween",
@@ -89,6 +97,8 @@ export const splitTween = defineEdit<{ tweenId: string; time: number; newId: () 
     const first = list?.[index];
     if (!list || first?.type !== "tween") return;
     const { fill = "forwards" } = tween;
+    const settled = { ...tween, tracks: withoutFound(study, tween) };
+    const compiled = compiledTracks(settled, study.curves);
     const second: Tween = {
       ...tween,
       id: newId(),
@@ -96,8 +106,8 @@ export const splitTween = defineEdit<{ tweenId: string; time: number; newId: () 
       tether: tween.stagger
         ? { to: "item", id: tweenId, edge: "start", offset: at - from }
         : { to: "item", id: tweenId, edge: "end", offset: 0 },
-      tracks: withoutFound(study, tween).map((track) => {
-        const base = heldAt(study, track, at, fill);
+      tracks: withoutFound(study, tween).map((track, i) => {
+        const base = heldAt(compiled[i], track, at, fill);
         return {
           ...track,
           keys: track.keys.map((key) => ({
@@ -127,20 +137,21 @@ function hangsOnEnd(
 }
 
 /** What the first part of a relative track goes on adding after the cut; 0 for others. */
-function heldAt(study: Study, track: Track, at: number, fill: Fill): number {
+function heldAt(compiled: CompiledTrack | undefined, track: Track, at: number, fill: Fill): number {
   const begun = (track.keys[0]?.time ?? 0) <= at;
   const holds = fill === "forwards" || fill === "both";
-  if (track.mode !== "relative" || !begun || !holds) return 0;
-  return trackValue(compileTrack(track, study.curves), 0, at, 0);
+  if (track.mode !== "relative" || !begun || !holds || !compiled) return 0;
+  return trackValue(compiled, 0, at, 0);
 }
 
 /** The tracks of a tween with what its keys take as found said in values, for its first figure. */
 function withoutFound(study: Study, tween: Tween): readonly Track[] {
   if (!tween.tracks.some(({ keys }) => keys.some(({ value }) => typeof value === "object")))
     return tween.tracks;
+  // Shakes move what is shown, not what is found.
   const off = (items: readonly SequenceItem[]): SequenceItem[] =>
     items.map((item) =>
-      item.id === tween.id
+      item.id === tween.id || item.type === "shake"
         ? { ...item, disabled: true }
         : item.type === "group"
           ? { ...item, items: off(item.items) }
@@ -183,17 +194,24 @@ export function joinProblem(study: Study, ids: readonly string[]): string | unde
     if (each.passes) return `“${tween.name}” repeats.`;
     if (tween.stagger || tween.path) return `“${tween.name}” is staggered or goes along a path.`;
     if (tween.figures.join() !== one.figures.join()) return "They move different figures.";
+    if (each.disabled !== first?.disabled) return "Some of them are switched off.";
+    const isFirst = i === 0;
+    if (!isFirst && (tween.fill === "backwards" || tween.fill === "both"))
+      return `“${tween.name}” shows before it starts: set its fill to forwards first.`;
+    if (!isFirst && tween.tracks.some(({ keys }) => keys.some(isFound)))
+      return `“${tween.name}” takes values as found: set them first.`;
     const before = sorted[i - 1];
     if (before && each.start < before.start + before.length - SAME)
       return `“${tween.name}” begins before “${before.item.name}” is over.`;
   }
-  if (
-    areParts(
-      tweens,
-      sorted.map(({ start }) => start),
-    )
-  )
-    return undefined;
+  const begins = sorted.map(({ start }) => start);
+  if (delaysSome(first?.level, Math.min(...begins), Math.max(...begins)))
+    return "A freeze of some figures lies between them: it delays only what has not begun.";
+  if (areParts(tweens, begins)) return undefined;
+  const letsGo = tweens.slice(0, -1).find(({ fill }) => fill === "none" || fill === "backwards");
+  if (letsGo) return `“${letsGo.name}” does not hold its end: set its fill to forwards first.`;
+  const between = playedBetween(study, sorted);
+  if (between) return `“${between}” moves the same channel in between.`;
   if (tweens.some(({ clip }) => clip)) return "Some of them are trimmed.";
   for (const tween of tweens)
     for (const track of tween.tracks)
@@ -204,6 +222,37 @@ export function joinProblem(study: Study, ids: readonly string[]): string | unde
             (same.mode !== track.mode || same.route !== track.route || same.space !== track.space)
           )
             return `They blend ${channelOf(track.channel).label} in different ways.`;
+  return undefined;
+}
+
+const isFound = ({ value }: Key): boolean => typeof value === "object";
+
+/** The name of another tween that drives a channel of the chosen ones while they play; undefined for none. */
+function playedBetween(study: Study, sorted: readonly Placed[]): string | undefined {
+  const [first, last] = [sorted[0], sorted.at(-1)];
+  if (!first || !last) return undefined;
+  const chosen = new Set(sorted.map(({ item }) => item.id));
+  const figures = new Set((first.item as Tween).figures);
+  const channels = new Set(
+    sorted.flatMap(({ item }) => (item as Tween).tracks.map(({ channel }) => channel)),
+  );
+  const { byId, outer } = placeItems(study);
+  const reach = (placed: Placed) => {
+    const { from } = clipOf(placed.item as Tween);
+    const start = outer(placed.item.id, from);
+    return { start, end: start + placed.shown };
+  };
+  const from = reach(first).start;
+  const to = reach(last).end;
+  for (const placed of byId.values()) {
+    const { item } = placed;
+    if (item.type !== "tween" || chosen.has(item.id) || placed.disabled) continue;
+    if (!item.figures.some((id) => figures.has(id))) continue;
+    if (!item.tracks.some(({ channel }) => channels.has(channel))) continue;
+    const { start } = reach(placed);
+    // One that started before the first of them stays beneath both, one after the last above both.
+    if (start > from - SAME && start < to - SAME) return item.name;
+  }
   return undefined;
 }
 
@@ -246,12 +295,11 @@ export const joinTweens = defineEdit<{ ids: readonly string[] }>(
     for (const target of draftTweens(draft.sequence)) {
       if (target.id !== first.id) continue;
 
-      if (areParts(tweens, starts)) {
-        setClip(target, clipOf(first).from, clipOf(last).to);
-
-        continue;
-      }
-      target.tracks = joined(tweens, starts) as Draft<Track>[];
+      const fill = joinedFill(first, last);
+      if (fill === "forwards") delete target.fill;
+      else target.fill = fill;
+      if (areParts(tweens, starts)) setClip(target, clipOf(first).from, clipOf(last).to);
+      else target.tracks = joined(tweens, starts) as Draft<Track>[];
     }
     const level = sorted[0]?.level;
     for (const item of draftItems(draft.sequence)) {
@@ -274,6 +322,13 @@ export const joinTweens = defineEdit<{ ids: readonly string[] }>(
   },
 );
 
+/** What is shown before the first of joined tweens is as before it; after the last as after that one. */
+function joinedFill(first: Tween, last: Tween): Fill {
+  const isEarly = first.fill === "backwards" || first.fill === "both";
+  const isKept = last.fill === undefined || last.fill === "forwards" || last.fill === "both";
+  return isEarly ? (isKept ? "both" : "backwards") : isKept ? "forwards" : "none";
+}
+
 /** The tracks of tweens in order of time as those of one that starts with the first. */
 function joined(tweens: readonly Tween[], starts: readonly number[]): Track[] {
   const tracks: Track[] = [];
@@ -281,8 +336,13 @@ function joined(tweens: readonly Tween[], starts: readonly number[]): Track[] {
     const shift = (starts[i] as number) - (starts[0] as number);
     for (const track of tween.tracks) {
       const at = tracks.findIndex(({ channel }) => channel === track.channel);
-      const moved = track.keys.map((key) => ({ ...key, time: key.time + shift }));
       const before = tracks[at];
+      // Rounding must not bring the first of them before the end of those that are there.
+      const earliest = before?.keys.at(-1)?.time ?? 0;
+      const moved = track.keys.map((key) => ({
+        ...key,
+        time: Math.max(key.time + shift, earliest),
+      }));
       if (!before) {
         tracks.push({ ...track, keys: moved });
         continue;

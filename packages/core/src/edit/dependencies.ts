@@ -1,4 +1,4 @@
-import { eachTween, type Placements, placeItems, type Study } from "../study/index.ts";
+import { eachTween, type Level, type Placements, placeItems, type Study } from "../study/index.ts";
 
 /** Which tween each key is in; made when the first tether to a key asks. */
 function tweensOfKeys(study: Study): () => ReadonlyMap<string, string> {
@@ -72,4 +72,14 @@ export function inWaves(study: Study, ids: readonly string[]): string[][] {
     waves[own] = [...(waves[own] ?? []), each.id];
   }
   return waves.filter((wave) => wave !== undefined);
+}
+
+/**
+ * Whether a freeze of some figures, of what starts between two times of a level, delays only a part: it pushes back
+ * what has not begun. What is split, joined or grouped across it would be delayed otherwise than before.
+ */
+export function delaysSome(level: Level | undefined, from: number, to: number): boolean {
+  return (
+    level?.stops.some(({ at, figures, push }) => figures && push && at >= from && at <= to) ?? false
+  );
 }

@@ -1,9 +1,22 @@
-import { type Draft, original } from "immer";
+import { current, type Draft, isDraft } from "immer";
 import { compileStudy, invertMatrix, mapPoint, matrixAt, pivotAt } from "../motion/index.ts";
-import type { Figure, FigureHue, FigureLook, Guide, Study, Track, Tween } from "../study/index.ts";
+import {
+  eachTween,
+  type Figure,
+  type FigureHue,
+  type FigureLook,
+  type Follower,
+  type Guide,
+  placeItems,
+  type Study,
+  type Track,
+  type Tween,
+} from "../study/index.ts";
 import { defineEdit } from "./change.ts";
 import { removeFigures } from "./figures.ts";
-import { draftTweens } from "./find.ts";
+import { draftItem, draftItems, draftTweens } from "./find.ts";
+import { listHolding } from "./items.ts";
+import { freshId } from "./tween.ts";
 
 const find = (draft: Draft<Study>, id: string) => draft.figures.find((each) => each.id === id);
 
@@ -37,11 +50,11 @@ export const setPivot = defineEdit<{
   figureId: string;
   pivot: Figure["pivot"];
   by?: { readonly x: number; readonly y: number };
-}>("move pivot", (draft, { figureId, pivot, by }) => {
+}>("move pivot", (draft, { figureId, pivot, by }, study) => {
   const figure = find(draft, figureId);
   if (!figure) return;
   figure.pivot = { ...pivot };
-  if (by) shiftFigure(draft, figureId, by);
+  if (by) shiftFigures(draft, study, new Map([[figureId, by]]));
 });
 
 /** Puts a figure before another one in the list, which is also the order from back to front; null puts it last. */
@@ -94,24 +107,80 @@ function nest(draft: Draft<Study>, study: Study, figureId: string, parent: strin
     y: thereY - height - motion.valueAt(index, "y", 0),
   };
   figure.parent = parent;
-  shiftFigure(draft, figureId, by);
+  shiftFigures(draft, study, new Map([[figureId, by]]));
 }
 
-/** Shifts a figure's place and its absolute keys of place. Tweens that move others too are left as they are. */
-function shiftFigure(draft: Draft<Study>, figureId: string, by: { x: number; y: number }): void {
-  const figure = find(draft, figureId);
-  if (!figure) return;
-  for (const axis of ["x", "y"] as const) {
-    if (by[axis] === 0) continue;
-    figure.rest[axis] = Number(figure.rest[axis] ?? 0) + by[axis];
-    for (const tween of draftTweens(draft.sequence)) {
-      if (tween.figures.length !== 1 || tween.figures[0] !== figureId) continue;
-      for (const track of tween.tracks) {
-        if (track.channel !== axis || track.mode === "relative") continue;
-        for (const key of track.keys) if (typeof key.value === "number") key.value += by[axis];
-      }
+/**
+ * Shifts places of figures with their absolute keys of place, each by as much as `by` says. A tween whose figures are
+ * all shifted alike is shifted as it is; a figure that moves along with others gets the tween as one of its own first.
+ */
+function shiftFigures(
+  draft: Draft<Study>,
+  study: Study,
+  by: ReadonlyMap<string, { readonly x: number; readonly y: number }>,
+): void {
+  for (const [id, { x, y }] of by) {
+    const figure = find(draft, id);
+    if (!figure) continue;
+    if (x !== 0) figure.rest.x = Number(figure.rest.x ?? 0) + x;
+    if (y !== 0) figure.rest.y = Number(figure.rest.y ?? 0) + y;
+  }
+  // All of them first: the list grows on the way.
+  for (const tween of [...draftTweens(draft.sequence)]) {
+    if (!tween.tracks.some(isShifted) || !tween.figures.some((id) => by.has(id))) continue;
+    const [first, ...others] = tween.figures.map((figure) => by.get(figure));
+    const isAlike = others.every((each) => each?.x === first?.x && each?.y === first?.y);
+    if (isAlike) {
+      if (first) shiftKeys(tween, first);
+      continue;
+    }
+    for (const figure of [...tween.figures]) {
+      const own = by.get(figure);
+      if (own) shiftKeys(takeOut(draft, study, tween, figure), own);
     }
   }
+}
+
+const isShifted = (track: Pick<Track, "channel" | "mode">): boolean =>
+  (track.channel === "x" || track.channel === "y") && track.mode !== "relative";
+
+function shiftKeys(tween: Draft<Tween>, by: { readonly x: number; readonly y: number }): void {
+  for (const track of tween.tracks) {
+    if (!isShifted(track)) continue;
+    const way = track.channel === "x" ? by.x : by.y;
+    for (const key of track.keys) if (typeof key.value === "number") key.value += way;
+  }
+}
+
+/**
+ * Gives one figure of a tween the same tween as one of its own, beside it, starting when it started for that figure.
+ * The others keep theirs.
+ */
+function takeOut(
+  draft: Draft<Study>,
+  study: Study,
+  tween: Draft<Tween>,
+  figure: string,
+): Draft<Tween> {
+  const place = tween.figures.indexOf(figure);
+  const offsets = placeItems(study).byId.get(tween.id)?.offsets ?? [];
+  const source = (isDraft(tween) ? current(tween) : tween) as Tween;
+  const { stagger, ...rest } = source;
+  const own = {
+    ...rest,
+    id: freshId(draft, `${tween.id}-${figure}`),
+    figures: [figure],
+    tether: { ...source.tether, offset: source.tether.offset + (offsets[place] ?? 0) },
+    tracks: source.tracks.map((track) => ({
+      ...track,
+      keys: track.keys.map((key) => ({ ...key, id: freshId(draft, `${key.id}-${figure}`) })),
+    })),
+  } as Draft<Tween>;
+  const list = listHolding(draft, tween.id) ?? draft.sequence;
+  list.splice(list.findIndex(({ id }) => id === tween.id) + 1, 0, own);
+  // In a stagger the starts of the others hang on it: it stays in the list, and its own tween covers that one.
+  if (!stagger) tween.figures = tween.figures.filter((id) => id !== figure);
+  return own;
 }
 
 /** What `groupFigures` needs. */
@@ -138,8 +207,8 @@ export const groupFigures = defineEdit<NewGroup>(
     for (const { id } of members) {
       const figure = find(draft, id);
       if (figure) figure.parent = group.id;
-      shiftFigure(draft, id, by);
     }
+    shiftFigures(draft, study, new Map(members.map(({ id }) => [id, by])));
   },
 );
 
@@ -151,8 +220,9 @@ export interface CopyArguments {
 }
 
 /**
- * Copies a figure with all that stands in it, in front of it, and with its motion: tweens that move it
- * alone are copied, those that move others too move the copy as well.
+ * Copies a figure with all that stands in it, in front of it, and with its motion, so that the copy moves exactly as
+ * it does and nothing else changes: tweens that move it alone are copied beside themselves, in their groups; those
+ * that move others too move the copy as well; followers, freezes and shakes come along.
  */
 export const duplicateFigure = defineEdit<CopyArguments>(
   "duplicate figure",
@@ -174,29 +244,71 @@ export const duplicateFigure = defineEdit<CopyArguments>(
           }
         : { parent: copyOf.get(figure.parent ?? "") ?? figure.parent }),
     }));
+    const addedBeside = new Map<string, readonly Tween[]>();
     const last = draft.figures.findIndex((figure) => figure.id === members.at(-1)?.id);
     draft.figures.splice(last + 1, 0, ...(copies as Draft<Figure>[]));
-    const fresh: Draft<Tween>[] = [];
-    for (const tween of draftTweens(draft.sequence)) {
-      const moved = tween.figures.filter((id) => copyOf.has(id));
-      if (moved.length === 0) continue;
-      const copied = moved.map((id) => copyOf.get(id) as string);
-      if (moved.length < tween.figures.length) {
-        tween.figures.push(...copied);
+    for (const follower of study.followers) {
+      const figure = copyOf.get(follower.figure);
+      if (figure === undefined) continue;
+      const source = {
+        ...follower.source,
+        figure: copyOf.get(follower.source.figure) ?? follower.source.figure,
+      };
+      draft.followers.push({ ...follower, id: newId(), figure, source } as Draft<Follower>);
+    }
+    for (const item of draftItems(draft.sequence)) {
+      if ((item.type !== "freeze" && item.type !== "shake") || !item.figures) continue;
+      item.figures.push(...item.figures.flatMap((id) => copyOf.get(id) ?? []));
+    }
+    const { byId } = placeItems(study);
+    for (const source of [...eachTween(study.sequence)]) {
+      const moved = source.figures.filter((id) => copyOf.has(id));
+      const target = draftItem(draft, source.id);
+      if (moved.length === 0 || target?.type !== "tween") continue;
+      if (moved.length < source.figures.length && !source.stagger) {
+        target.figures.push(...moved.map((id) => copyOf.get(id) as string));
         continue;
       }
-      const source = (original(tween) ?? tween) as Tween;
-      const tracks = source.tracks.map(
-        (track: Track): Track => ({
-          ...track,
-          keys: track.keys.map((key) => ({ ...key, id: newId() })),
-        }),
-      );
-      fresh.push({ ...source, id: newId(), figures: copied, tracks } as Draft<Tween>);
+      const offsets = byId.get(source.id)?.offsets ?? [];
+      const isWhole = moved.length === source.figures.length;
+      // A part of a stagger: where each figure starts is said outright, so that the others start as they did.
+      const copies = isWhole
+        ? [copyTween(source, moved, newId, copyOf, 0)]
+        : moved.map((id) => {
+            const { stagger: _, ...alone } = source;
+            const offset = offsets[source.figures.indexOf(id)] ?? 0;
+            return copyTween(alone, [id], newId, copyOf, offset);
+          });
+      addedBeside.set(source.id, copies);
     }
-    draft.sequence.push(...fresh);
+    for (const [id, copies] of addedBeside) {
+      const list = listHolding(draft, id) ?? draft.sequence;
+      list.splice(list.findIndex((item) => item.id === id) + 1, 0, ...(copies as Draft<Tween>[]));
+    }
   },
 );
+
+/** A tween for the copies of some of its figures, with ids of its own, starting `offset` ms later. */
+function copyTween(
+  source: Tween,
+  figures: readonly string[],
+  newId: () => string,
+  copyOf: ReadonlyMap<string, string>,
+  offset: number,
+): Tween {
+  return {
+    ...source,
+    id: newId(),
+    tether: { ...source.tether, offset: source.tether.offset + offset },
+    figures: figures.map((id) => copyOf.get(id) as string),
+    tracks: source.tracks.map(
+      (track: Track): Track => ({
+        ...track,
+        keys: track.keys.map((key) => ({ ...key, id: newId() })),
+      }),
+    ),
+  };
+}
 
 /** Takes a group away and lets what stood in it stand where the group stood; nothing moves at the start. */
 export const dissolveGroup = defineEdit<{ figureId: string }>(

@@ -1,5 +1,6 @@
 import type { Draft } from "immer";
 import {
+  findKey,
   type Group,
   placeItems,
   rateOf,
@@ -8,6 +9,7 @@ import {
   type Tether,
 } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
+import { allNeeds, delaysSome } from "./dependencies.ts";
 import { draftItems } from "./find.ts";
 import { listHolding } from "./items.ts";
 import { passOn } from "./removeItems.ts";
@@ -21,6 +23,18 @@ export function groupProblem(study: Study, ids: readonly string[]): string | und
     return "They stand in different groups.";
   if (placed.some(({ item }) => item.type === "freeze"))
     return "A freeze in a group would stop only what the group plays.";
+  const starts = placed.map(({ start }) => start);
+  if (delaysSome(placed[0]?.level, Math.min(...starts), Math.max(...starts)))
+    return "A freeze of some figures lies between them: it delays what has not begun, and a group begins as one.";
+  const chosen = new Set(placed.flatMap(({ item }) => [...idsIn(item)]));
+  for (const { item } of placed) {
+    const { tether } = item;
+    if (item.type !== "cue" || tether.to === "start" || tether.to === "marker") continue;
+    const id = tether.to === "key" ? findKey(study, tether.id)?.tween.id : tether.id;
+    const anchor = id === undefined ? undefined : byId.get(id);
+    if (anchor?.passes && !chosen.has(anchor.item.id))
+      return `“${item.name}” is heard in every iteration of “${anchor.item.name}”: choose that, too.`;
+  }
   return undefined;
 }
 
@@ -42,7 +56,11 @@ export const makeSequenceGroup = defineEdit<{
   if (!list) return;
   const inside = new Set(placed.flatMap(({ item }) => [...idsIn(item)]));
   const members = list.filter(({ id }) => chosen.has(id));
-  const tether = outsideTether(study, earliest.item.id, inside);
+  const outside = outsideTether(study, earliest.item.id, inside);
+  // What the group would hang on may itself hang on a member: then the group stands where it stands.
+  const waits = allNeeds(study, [earliest.item.id]);
+  const isLoop = outside.to !== "start" && [...chosen].some((id) => waits.has(id));
+  const tether = isLoop ? { to: "start" as const, offset: earliest.start } : outside;
   for (const member of members) {
     const own = member.tether;
     const stays = own.to !== "start" && own.to !== "marker" && inside.has(own.id);
@@ -51,7 +69,10 @@ export const makeSequenceGroup = defineEdit<{
     member.tether = { to: "start", offset: start - earliest.start };
   }
   const index = list.findIndex(({ id }) => chosen.has(id));
-  const group = { type: "group" as const, id: groupId, name, tether, items: members };
+  // What is not played must not count for the length of what it stands in.
+  const isOff = members.every(({ disabled }) => disabled);
+  const off = isOff ? { disabled: true } : {};
+  const group = { type: "group" as const, id: groupId, name, tether, items: members, ...off };
   const left = list.filter(({ id }) => !chosen.has(id));
   left.splice(index, 0, group as Draft<Group>);
   list.splice(0, list.length, ...left);
@@ -82,6 +103,11 @@ export function dissolveProblem(study: Study, id: string): string | undefined {
     return "It repeats or runs backwards: set it to one iteration, direction normal, first.";
   if (placed.inside && placed.inside.stops.length > 0)
     return "A freeze in it would stop everything.";
+  const starts = placed.inside?.items.map(({ start }) => start) ?? [];
+  const [first, last] = [Math.min(0, ...starts), Math.max(0, ...starts)];
+  const outside = (inside: number) => placed.start + inside / rateOf(placed.item as Group);
+  if (delaysSome(placed.level, outside(first), outside(last)))
+    return "A freeze of some figures lies in it: it would delay what has not begun.";
   if (placed.item.fill !== undefined && placed.item.fill !== "forwards")
     return "Its fill would be lost: set it to forwards first.";
   return undefined;

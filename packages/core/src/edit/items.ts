@@ -6,6 +6,7 @@ import {
   type Group,
   type Placed,
   placeItems,
+  playedSpan,
   type SequenceItem,
   type Shake,
   type Study,
@@ -221,9 +222,9 @@ export const duplicateItems = defineEdit<{ ids: readonly string[]; newId: () => 
     const chosen = ids.flatMap((id) => byId.get(id) ?? []);
     const tops = chosen.filter(({ level }) => !level.group || !ids.includes(level.group.item.id));
     if (tops.length === 0) return;
-    const starts = tops.map(({ item }) => startOf(item.id));
-    const ends = tops.map((placed, i) => (starts[i] as number) + placed.shown);
-    const by = Math.max(...ends) - Math.min(...starts);
+    // In the study's time: what stands in a group with a rate of its own ends sooner than its level says.
+    const spans = tops.map((placed) => playedSpan(placed));
+    const by = Math.max(...spans.map(({ to }) => to)) - Math.min(...spans.map(({ from }) => from));
     const renamed = new Map<string, string>();
     const copies = tops.map(({ item }) => copyItem(item, newId, renamed));
     for (const [i, placed] of tops.entries()) {

@@ -151,7 +151,8 @@ function fitStretch(stretch: Stretch, depth: number): Pair[] {
   const direction = (time: number, towards: Spot): Spot => {
     const v = speed(time);
     const size = Math.hypot(v.x, v.y);
-    const way = size > 1e-9 ? v : towards;
+    // A curve that begins or ends upright is infinitely fast there: the way it takes says more.
+    const way = size > 1e-9 && Number.isFinite(size) ? v : towards;
     const norm = Math.hypot(way.x, way.y) || 1;
     return { x: way.x / norm, y: way.y / norm };
   };

@@ -3,18 +3,24 @@ import { compileStudy, stackBeneath } from "../motion/index.ts";
 import {
   type ChannelId,
   channelOf,
+  curveOfKey,
   findTween,
   type Key,
   placeItems,
   restValue,
+  type SpaceTracks,
   type Study,
+  spacePathOf,
+  type Tween,
 } from "../study/index.ts";
 import { trimTween } from "./blocks.ts";
 import { type Change, defineEdit } from "./change.ts";
-import { draftTrack } from "./find.ts";
+import { draftItem, draftTrack } from "./find.ts";
 import { moveItems } from "./items.ts";
 import type { Overlap } from "./overlaps.ts";
+import { insertPair } from "./spacePoints.ts";
 import { splitCurve } from "./splitCurve.ts";
+import { settleKeys } from "./tween.ts";
 
 /** How an overlap can be mended. */
 export type Mend = "trim" | "shift" | "add";
@@ -32,14 +38,10 @@ export function mendsOf({ channel }: Overlap): Mend[] {
 export function mendOverlap(study: Study, { overlap, by }: { overlap: Overlap; by: Mend }): Change {
   if (by === "shift") {
     const start = placeItems(study).outer(overlap.winner, 0, overlap.figureId);
-    const first = compileStudy(study)
-      .drivenAt(
-        study.figures.findIndex(({ id }) => id === overlap.figureId),
-        overlap.channel,
-      )
-      ?.layers.find(({ tween }) => tween.id === overlap.winner);
+    const first = layersOf(study, overlap).find(({ tween }) => tween.id === overlap.winner);
     const lead = (first?.start ?? start) - start;
-    const way = overlap.to - start - lead;
+    const loserEnd = layersOf(study, overlap).find(({ tween }) => tween.id === overlap.loser)?.end;
+    const way = Math.max(loserEnd ?? overlap.to, overlap.to) - start - lead;
     return {
       ...moveItems(study, { ids: [overlap.winner], by: way }),
       label: "shift the later tween",
@@ -52,6 +54,12 @@ export function mendOverlap(study: Study, { overlap, by }: { overlap: Overlap; b
   return alone
     ? trimTween(study, { tweenId: overlap.loser, edge: "end", time: overlap.from })
     : trimTrack(study, overlap);
+}
+
+/** The layers of the channel that two tweens contend for. */
+function layersOf(study: Study, { figureId, channel }: Overlap) {
+  const figure = study.figures.findIndex(({ id }) => id === figureId);
+  return compileStudy(study).drivenAt(figure, channel)?.layers ?? [];
 }
 
 /** The later track says what it adds to what is beneath when it starts. */
@@ -104,36 +112,50 @@ function changeMode(
 }
 
 /** Ends one track of a tween where another begins, the other tracks staying as they are. */
-const trimTrack = defineEdit<Overlap>(
-  "trim tween",
-  (draft, { loser, channel, from, figureId }, study) => {
-    const track = draftTrack(draft, loser, channel);
-    if (!track) return;
-    const at = placeItems(study).within(loser, from, figureId);
-    const after = track.keys.findIndex(({ time }) => time > at);
-    if (after <= 0) return;
-    const [before, next] = [track.keys[after - 1], track.keys[after]] as [Draft<Key>, Draft<Key>];
-    const p = (at - before.time) / (next.time - before.time);
-    const numbers = typeof before.value === "number" && typeof next.value === "number";
-    const layer = compileStudy(study)
-      .drivenAt(
-        study.figures.findIndex(({ id }) => id === figureId),
-        channel,
-      )
-      ?.layers.find(({ tween }) => tween.id === loser);
-    const span = layer?.track.curves[after - 1];
-    if (p > 1e-6 && p < 1 - 1e-6 && numbers && layer && span) {
-      const parts = before.curve && !("shared" in before.curve) && splitCurve(before.curve, p);
-      const [low, high] = [layer.track.values[after - 1], layer.track.values[after]] as [
-        number,
-        number,
-      ];
-      if (parts) before.curve = parts[0] as Draft<typeof before.curve>;
-      track.keys.splice(after, track.keys.length - after, {
-        ...next,
-        time: at,
-        value: low + (high - low) * span.value(p),
-      });
-    } else track.keys.splice(p > 1e-6 ? after + 1 : after);
-  },
-);
+const trimTrack = defineEdit<Overlap>("trim tween", (draft, overlap, study) => {
+  const { loser, channel, from, figureId } = overlap;
+  const track = draftTrack(draft, loser, channel);
+  if (!track) return;
+  const at = placeItems(study).within(loser, from, figureId);
+  const source = findTween(study, loser);
+  const target = draftItem(draft, loser);
+  const path = source && spacePathOf(source);
+  if (path && target?.type === "tween" && (channel === "x" || channel === "y")) {
+    trimPath(study, path, target, at);
+    settleKeys(draft, study, target);
+    return;
+  }
+  const after = track.keys.findIndex(({ time }) => time > at);
+  if (after <= 0) return;
+  const [before, next] = [track.keys[after - 1], track.keys[after]] as [Draft<Key>, Draft<Key>];
+  const p = (at - before.time) / (next.time - before.time);
+  const numbers = typeof before.value === "number" && typeof next.value === "number";
+  const layer = layersOf(study, overlap).find(({ tween }) => tween.id === loser);
+  const span = layer?.track.curves[after - 1];
+  if (p > 1e-6 && p < 1 - 1e-6 && numbers && layer && span) {
+    const parts = splitCurve(curveOfKey(study, before as Key), p);
+    const [low, high] = [layer.track.values[after - 1], layer.track.values[after]] as [
+      number,
+      number,
+    ];
+    if (parts) before.curve = parts[0] as Draft<typeof before.curve>;
+    track.keys.splice(after, track.keys.length - after, {
+      ...next,
+      time: at,
+      value: low + (high - low) * span.value(p),
+    });
+  } else track.keys.splice(p > 1e-6 ? after + 1 : after);
+});
+
+/** Ends a path through space, both of its tracks, at a time of its keys: a pair is put there, and what follows goes. */
+function trimPath(study: Study, path: SpaceTracks, tween: Draft<Tween>, at: number): void {
+  const after = path.x.keys.findIndex(({ time }) => time > at);
+  const [nextX, nextY] = [path.x.keys[after], path.y.keys[after]];
+  if (after <= 0 || !nextX || !nextY) return;
+  const isThere = Math.abs((path.x.keys[after - 1]?.time ?? 0) - at) < 1e-6;
+  // The pair takes the ids of the one it stands for.
+  if (!isThere) insertPair(study, tween, { time: at, xId: nextX.id, yId: nextY.id, channel: "x" });
+  for (const track of tween.tracks)
+    if (track.channel === "x" || track.channel === "y")
+      track.keys.splice(isThere ? after : after + 1);
+}

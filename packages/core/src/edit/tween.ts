@@ -107,3 +107,16 @@ export function timingKey(tween: Tween, keyId: string): string {
   const index = path?.y.keys.findIndex((key) => key.id === keyId) ?? -1;
   return path?.x.keys[index]?.id ?? keyId;
 }
+
+/** An id that nothing in a study has: the one wanted, or that one with a number. */
+export function freshId(draft: Draft<Study>, wanted: string): string {
+  const taken = new Set<string>();
+  for (const item of eachItem(stateOf(draft).sequence)) {
+    taken.add(item.id);
+    if (item.type === "tween")
+      for (const { keys } of item.tracks) for (const { id } of keys) taken.add(id);
+  }
+  let id = wanted.slice(0, 190);
+  for (let n = 2; taken.has(id); n++) id = `${wanted.slice(0, 180)}-${n}`;
+  return id;
+}

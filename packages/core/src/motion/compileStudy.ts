@@ -11,7 +11,7 @@ import {
 } from "../study/index.ts";
 import { readColor, writeShownColor } from "../value/index.ts";
 import { collectChannels } from "./collectChannels.ts";
-import { eventFinder } from "./events.ts";
+import { cueFinder } from "./events.ts";
 import { compileFollowers } from "./followers.ts";
 import { baseLayer, stackValue, stackVelocity } from "./layers.ts";
 import type { DrivenChannel, Motion } from "./motion.ts";
@@ -74,6 +74,7 @@ export function compileStudy(study: Study, { calm = false }: CompileOptions = {}
     velocity: steadyVelocity,
   });
   for (const { slot, value } of followers) followerOf.set(slot, value);
+  const cues = cueFinder(study, placements);
   const shakes = compileShakes(study, placements, figureIndex, calm);
 
   return {
@@ -85,7 +86,8 @@ export function compileStudy(study: Study, { calm = false }: CompileOptions = {}
     placements,
     followers,
     shakes,
-    events: eventFinder(study, placements),
+    events: cues.between,
+    cueTime: cues.first,
     figureIndex,
     slot: slotIn,
     drivenAt: (index, channel) => (index < 0 ? undefined : drivenAt(slotIn(index, channel))),

@@ -55,4 +55,5 @@ export {
   trackValue,
   trackVelocity,
 } from "./track.ts";
+export { compiledTracks } from "./tweenLayers.ts";
 export { linearTwin } from "./twin.ts";

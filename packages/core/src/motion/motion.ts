@@ -83,6 +83,8 @@ export interface Motion {
    * cues of the whole, each once.
    */
   events(t0: number, t1: number): CueEvent[];
+  /** When a cue happens first, ms: where its mark stands. Undefined for one that never does, and for disabled ones. */
+  cueTime(cueId: string): number | undefined;
   /** Index of a figure in pose buffers, −1 for an unknown id. */
   figureIndex(figureId: string): number;
   /** Where a channel's value stands in a pose buffer: one number, or four for a colour. */

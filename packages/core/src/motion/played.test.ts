@@ -1,4 +1,4 @@
-import type { Cue, SequenceItem, Tether } from "../study/index.ts";
+import type { Cue, SequenceItem, Study, Tether, Tween } from "../study/index.ts";
 import { figure, key, kiosk, tween } from "../testing/index.ts";
 import {
   advancePlayhead,
@@ -16,7 +16,7 @@ const cue = (id: string, tether: Tether): Cue => ({
   tether,
   sound: "tick",
 });
-const at = (offset: number): Tether => ({ to: "start", offset });
+const at = (offset: number) => ({ to: "start", offset }) as const;
 const study = (...sequence: SequenceItem[]) =>
   kiosk({
     figures: [figure("pass")],
@@ -130,9 +130,11 @@ describe("cues that hang on something", () => {
       "key 160",
       "end 200",
       "key 240",
+      "end 300",
       "key 360",
       "end 400",
       "key 440",
+      "end 500",
     ]);
   });
 
@@ -162,5 +164,80 @@ describe("cues that hang on something", () => {
 
   it("are silent when disabled", () => {
     expect(times([{ ...cue("off", at(5)), disabled: true }])).toEqual([]);
+  });
+
+  describe("are heard when that is seen to happen, and their mark stands there", () => {
+    const roll = (more: Partial<Tween> = {}, start = 0): Tween =>
+      tween("roll", start, "pass", [{ channel: "x", keys: [key(0, 0), key(1000, 90)] }], more);
+    const group = (items: Study["sequence"], more: object): Study["sequence"][number] => ({
+      ...{ type: "group", id: "deck", name: "deck", tether: at(0), items, ...more },
+    });
+    const onEnd = (id: string, offset = 0) => cue("bell", { to: "item", id, edge: "end", offset });
+    const freeze = { type: "freeze", id: "stop", name: "stop", frames: 12 } as const;
+
+    it.each<[string, Study["sequence"], number[]]>([
+      [
+        "the end of a group at twice the rate",
+        [group([roll()], { rate: 2 }), onEnd("deck")],
+        [500],
+      ],
+      [
+        "100 ms after the end of a tween in a group at twice the rate",
+        [group([roll()], { rate: 2 }), onEnd("roll", 100)],
+        [600],
+      ],
+      [
+        "100 ms of a group at twice the rate after a tween outside of it",
+        [
+          { ...roll(), tracks: [{ channel: "x", keys: [key(0, 0), key(400, 9)] }] },
+          group([onEnd("roll", 100)], { rate: 2 }),
+        ],
+        [450],
+      ],
+      [
+        "the end of a tween whose figure is frozen on the way",
+        [roll(), { ...freeze, tether: at(500), figures: ["pass"] }, onEnd("roll")],
+        [1200],
+      ],
+      [
+        "after the end of a tween in a group that repeats, and lasts until its last cue",
+        [group([roll(), onEnd("roll", 50)], { iterations: 2 })],
+        [1050, 2100],
+      ],
+      [
+        "the end of a tween that runs backwards",
+        [roll({ direction: "reverse" }), onEnd("roll")],
+        [1000],
+      ],
+      [
+        "the end of each pass of a tween there and back",
+        [roll({ direction: "alternate", iterations: 2 }), onEnd("roll")],
+        [1000, 2000],
+      ],
+      ["the end of a pass that is cut", [roll({ iterations: 1.5 }), onEnd("roll")], [1000, 1500]],
+      [
+        "after a freeze of all between the end and the cue",
+        [roll(), { ...freeze, tether: at(1050) }, onEnd("roll", 100)],
+        [1300],
+      ],
+    ])("%s", (_, sequence, expected) => {
+      const motion = compileStudy(kiosk({ sequence }));
+      const heard = motion.events(-100, 5000).map(({ time }) => Math.round(time * 1e6) / 1e6);
+      expect(heard).toEqual(expected);
+      expect(motion.cueTime("bell")).toBeCloseTo(expected[0] as number, 6);
+    });
+  });
+
+  it("one at the end of a swing that lands exactly there is heard once", () => {
+    const motion = compileStudy(kiosk({ sequence: [cue("end", at(1000))] }));
+    const settings = { mode: "swing", rate: 1, duration: 1000 } as const;
+    let head: Playhead = { time: 0, direction: 1, playing: true };
+    const heard: string[] = [];
+    for (let i = 0; i < 7; i++) {
+      const stretches = playedStretches(head, 250, settings);
+      heard.push(...playedCues(motion, stretches).map(({ cue: { id } }) => id));
+      head = advancePlayhead(head, 250, settings);
+    }
+    expect(heard).toEqual(["end"]);
   });
 });

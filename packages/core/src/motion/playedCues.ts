@@ -10,9 +10,8 @@ const OVER = 1e-4;
  * again when a swing turns there; one at the start as a pass begins.
  */
 export function playedCues(motion: Motion, stretches: readonly PlayedStretch[]): CueEvent[] {
-  return stretches.flatMap(({ from, to, closed }, i) => {
+  return stretches.flatMap(({ from, to, closed, turned }) => {
     const forward = to >= from;
-    const turned = i > 0 && stretches[i - 1]?.to === from;
     const begin = turned ? from + (forward ? OVER : -OVER) : from;
     const end = closed ? to + (forward ? OVER : -OVER) : to;
     return motion.events(begin, end);

@@ -84,6 +84,8 @@ export interface PlayedStretch {
   readonly to: number;
   /** The playhead reached the end of the stretch that plays, and what is at that very time counts. */
   readonly closed: boolean;
+  /** It begins where the one before it ended and turned around: what is at that very time was met there. */
+  readonly turned: boolean;
 }
 
 /** Passes that are told of one by one; a jump over more is a jump and no playing. */
@@ -108,14 +110,21 @@ export function playedStretches(
   let left = elapsed * rate;
   let time = Math.min(Math.max(head.time, from), duration);
   let { direction } = head;
+  let turned = false;
+  // A swing that ended the last step exactly on an end has told of it, and turns around now.
+  if (mode === "swing" && time === (direction === 1 ? duration : from)) {
+    direction = direction === 1 ? -1 : 1;
+    turned = true;
+  }
   for (let pass = 0; pass < MOST_PASSES && left > 0; pass++) {
     const edge = direction === 1 ? duration : from;
     const way = Math.abs(edge - time);
     if (left < way) {
-      stretches.push({ from: time, to: time + direction * left, closed: false });
+      stretches.push({ from: time, to: time + direction * left, closed: false, turned });
       return stretches;
     }
-    stretches.push({ from: time, to: edge, closed: true });
+    stretches.push({ from: time, to: edge, closed: true, turned });
+    turned = mode === "swing";
     left -= way;
     if (mode === "once") return stretches;
     if (mode === "loop") time = from;

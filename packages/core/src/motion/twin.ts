@@ -11,9 +11,13 @@ export function linearTwin(study: Study, figureIds?: ReadonlySet<string>): Study
 }
 
 function flattenFor(item: SequenceItem, figureIds: ReadonlySet<string> | undefined): SequenceItem {
-  if (item.type === "tween" && figureIds && !item.figures.some((id) => figureIds.has(id)))
-    return item;
-  return flatten(item);
+  if (!figureIds) return flatten(item);
+  if (item.type === "group") {
+    const items = item.items.map((member) => flattenFor(member, figureIds));
+    return items.every((member, i) => member === item.items[i]) ? item : { ...item, items };
+  }
+  const isMoved = item.type === "tween" && item.figures.some((id) => figureIds.has(id));
+  return isMoved ? flatten(item) : item;
 }
 
 const flat = new WeakMap<SequenceItem, SequenceItem>();

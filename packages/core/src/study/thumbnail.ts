@@ -1,3 +1,4 @@
+import { type Placements, placeItems } from "./placements.ts";
 import type { SequenceItem, Study } from "./study.ts";
 
 /** A thumbnail stays below this many UTF-16 units of JSON, so that a list of studies stays light. */
@@ -12,30 +13,51 @@ const MOST_FIGURES = 12;
  */
 export function thumbnailOf(study: Study): Study {
   if (fits(study)) return study;
-  const figures = study.figures.slice(0, MOST_FIGURES);
-  const kept = new Set(figures.map((figure) => figure.id));
+  const kept = firstFigures(study);
   const reduced: Study = {
     ...study,
-    figures: figures.filter((figure) => figure.parent === null || kept.has(figure.parent)),
+    figures: study.figures.filter(({ id }) => kept.has(id)),
     followers: [],
-    sequence: withFigures(study.sequence, kept),
+    sequence: withFigures(study.sequence, kept, placeItems(study)),
   };
   if (fits(reduced)) return reduced;
   const still: Study = { ...reduced, sequence: [], curves: [], markers: [] };
   return fits(still) ? still : { ...still, figures: [] };
 }
 
-/** The sequence for some figures alone. What moves none of them stays as far as others may hang on it. */
+/** The first figures of a study, without those whose parent is not among them. */
+function firstFigures(study: Study): Set<string> {
+  const first = study.figures.slice(0, MOST_FIGURES);
+  const kept = new Set(first.map(({ id }) => id));
+  for (let went = true; went; ) {
+    went = false;
+    for (const { id, parent } of first)
+      if (kept.has(id) && parent !== null && !kept.has(parent)) went = kept.delete(id);
+  }
+  return kept;
+}
+
+/** The sequence for some figures alone. Every item starts when it did, said outright: what it hung on may be gone. */
 function withFigures(
   items: readonly SequenceItem[],
   kept: ReadonlySet<string>,
+  placements: Placements,
 ): readonly SequenceItem[] {
-  const hangs = items.some(({ tether }) => tether.to === "item");
+  const { byId } = placements;
+  const chosen = (figures: readonly string[]) => figures.filter((id) => kept.has(id));
   return items.flatMap((item): SequenceItem[] => {
-    if (item.type === "group") return [{ ...item, items: withFigures(item.items, kept) }];
-    if (item.type !== "tween") return item.type === "cue" ? [] : [item];
-    const figures = item.figures.filter((id) => kept.has(id));
-    return figures.length > 0 || hangs ? [{ ...item, figures }] : [];
+    const tether = { to: "start", offset: byId.get(item.id)?.start ?? 0 } as const;
+    if (item.type === "group") {
+      const members = withFigures(item.items, kept, placements);
+      return [{ ...item, tether, items: members }];
+    }
+    if (item.type === "cue") return [];
+    if (item.type !== "tween") {
+      const figures = item.figures && chosen(item.figures);
+      return [{ ...item, tether, ...(figures ? { figures } : {}) }];
+    }
+    const figures = chosen(item.figures);
+    return figures.length > 0 ? [{ ...item, tether, figures }] : [];
   });
 }
 
