@@ -222,6 +222,12 @@ export function joinProblem(study: Study, ids: readonly string[]): string | unde
             (same.mode !== track.mode || same.route !== track.route || same.space !== track.space)
           )
             return `They blend ${channelOf(track.channel).label} in different ways.`;
+          else if (
+            same !== track &&
+            same.channel === track.channel &&
+            (track.route ?? "none") !== "none"
+          )
+            return `Their ${channelOf(track.channel).label} takes a route, which would go on from the first of them: set it to none first.`;
   return undefined;
 }
 
@@ -248,10 +254,13 @@ function playedBetween(study: Study, sorted: readonly Placed[]): string | undefi
     const { item } = placed;
     if (item.type !== "tween" || chosen.has(item.id) || placed.disabled) continue;
     if (!item.figures.some((id) => figures.has(id))) continue;
-    if (!item.tracks.some(({ channel }) => channels.has(channel))) continue;
-    const { start } = reach(placed);
-    // One that started before the first of them stays beneath both, one after the last above both.
-    if (start > from - SAME && start < to - SAME) return item.name;
+    const cut = clipOf(item).from;
+    for (const { channel, keys } of item.tracks) {
+      if (!channels.has(channel)) continue;
+      const start = outer(item.id, Math.max(cut, keys[0]?.time ?? 0));
+      // One that started before the first of them stays beneath both, one after the last above both.
+      if (start > from - SAME && start < to - SAME) return item.name;
+    }
   }
   return undefined;
 }

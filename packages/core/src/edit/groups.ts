@@ -13,6 +13,7 @@ import { allNeeds, delaysSome } from "./dependencies.ts";
 import { draftItems } from "./find.ts";
 import { listHolding } from "./items.ts";
 import { passOn } from "./removeItems.ts";
+import { stateOf } from "./tween.ts";
 
 /** Why items cannot be made a group of; undefined where they can. */
 export function groupProblem(study: Study, ids: readonly string[]): string | undefined {
@@ -159,7 +160,15 @@ export const dissolveSequenceGroup = defineEdit<{ id: string }>(
       item.tether = { to: "item", id: last.item.id, edge: "end", offset: own.start - end };
     }
     passOn(draft, new Set([id]), study);
-    list.splice(index, 1, ...group.items);
+    const members = [...group.items];
+    list.splice(index, 1, ...members);
+    // What a member would hang on may wait for a freeze that hangs on the member: then its time is said outright.
+    if (placeItems(stateOf(draft)).loop.length === 0) return;
+    for (const member of members) {
+      const own = byId.get(member.id);
+      if (own && member.tether.to === placed.item.tether.to)
+        member.tether = { to: "start", offset: placed.start + own.start / rate };
+    }
   },
 );
 
