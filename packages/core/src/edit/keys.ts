@@ -17,7 +17,7 @@ import { draftKey, draftTweens } from "./find.ts";
 import { removeItems } from "./removeItems.ts";
 import { insertPair, partnerOf, withPartners } from "./spacePoints.ts";
 import { splitCurve } from "./splitCurve.ts";
-import { trackNear } from "./trackNear.ts";
+import { trackIn, trackNear } from "./trackNear.ts";
 import { giveSpanCurve, settleKeys } from "./tween.ts";
 
 /**
@@ -92,6 +92,8 @@ export interface NewKey {
   readonly keyId: string;
   /** Id of the tween that is made when nothing drives the channel yet, and of a key's partner on a path. */
   readonly tweenId: string;
+  /** The tween whose track gets the key; absent for the one that plays there, or the nearest. */
+  readonly onto?: string;
 }
 
 /**
@@ -100,8 +102,10 @@ export interface NewKey {
  * can be cut. A channel that nothing drives gets a tween of its own.
  */
 export const addKey = defineEdit<NewKey>("set key", (draft, args, study) => {
-  const { figureId, channel, time, value, keyId, tweenId } = args;
-  const place = trackNear(study, figureId, channel, time);
+  const { figureId, channel, time, value, keyId, tweenId, onto } = args;
+  const place =
+    (onto === undefined ? undefined : trackIn(study, onto, figureId, channel)) ??
+    trackNear(study, figureId, channel, time);
   if (!place) {
     if (!draft.figures.some((figure) => figure.id === figureId)) return;
     draft.sequence.push({

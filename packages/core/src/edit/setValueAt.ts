@@ -1,14 +1,14 @@
-import { layerValue, type Motion } from "../motion/index.ts";
-import type { ChannelId, Study } from "../study/index.ts";
+import { layerValue, type Motion, showingLayer } from "../motion/index.ts";
+import type { Study } from "../study/index.ts";
 import type { Change } from "./change.ts";
 import { setRest } from "./figures.ts";
 import { addKey, type NewKey, setKeyValue } from "./keys.ts";
-import { keyNear, trackNear } from "./trackNear.ts";
+import { keyNearIn, trackIn, trackNear } from "./trackNear.ts";
 
 /**
- * Makes a channel show a value at a time: the key there takes it, else a new key is set, else, where
- * nothing drives the channel, its rest value changes. On a relative track the key takes what has to
- * be added to what is beneath.
+ * Makes a channel show a value at a time: a key there of the tween that shows takes it, else a new key is set on that
+ * tween, else, where nothing drives the channel, its rest value changes. On a relative track the key takes what has
+ * to be added to what is beneath.
  *
  * @param motion the study compiled
  * @param tolerance how near a key must be to count as being there, ms
@@ -19,29 +19,24 @@ export function setValueAt(
   args: NewKey & { readonly tolerance: number },
 ): Change {
   const { figureId, channel, time, value, tolerance } = args;
-  const place = trackNear(study, figureId, channel, time);
+  const index = motion.figureIndex(figureId);
+  const layers = motion.drivenAt(index, channel)?.layers ?? [];
+  // Of several tweens the one that is seen: a key on one beneath it would change nothing.
+  const shown = showingLayer(layers, time);
+  const place =
+    (shown && trackIn(study, shown.tween.id, figureId, channel)) ??
+    trackNear(study, figureId, channel, time);
   if (!place) return setRest(study, { figureId, channel, value });
-  const near = keyNear(study, figureId, channel, time, tolerance);
+  const near = keyNearIn(place, time, tolerance);
   const at = near ? place.outer(near.key.time) : time;
-  const own = place.track.mode === "relative" ? toOwn(motion, figureId, channel, at, value) : value;
+  let own = value;
+  if (place.track.mode === "relative" && typeof value === "number") {
+    const layer = layers.find(({ tween }) => tween.id === place.tween.id);
+    // Before it starts it adds nothing yet; with the new key it will.
+    const adds = layer !== undefined && showingLayer([layer], at) !== undefined;
+    own = value - motion.valueAt(index, channel, at) + (adds ? layerValue(layer, at, 0) : 0);
+  }
   return near
     ? setKeyValue(study, { keyId: near.key.id, value: own })
-    : addKey(study, { ...args, value: own });
-}
-
-/** What the topmost relative track has to say for the channel to show `value`. */
-function toOwn(
-  motion: Motion,
-  figureId: string,
-  channel: ChannelId,
-  time: number,
-  value: number | string,
-): number | string {
-  if (typeof value !== "number") return value;
-  const index = motion.figureIndex(figureId);
-  const driven = motion.driven.find((each) => each.slot === motion.slot(index, channel));
-  const layer = driven?.layers.findLast((each) => each.relative && each.start <= time);
-  if (!layer) return value;
-  const own = layerValue(layer, time, 0);
-  return own + value - motion.valueAt(index, channel, time);
+    : addKey(study, { ...args, value: own, onto: place.tween.id });
 }

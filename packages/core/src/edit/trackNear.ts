@@ -1,6 +1,7 @@
 import {
   type ChannelId,
   eachTween,
+  findTween,
   type Key,
   placeItems,
   type Study,
@@ -50,6 +51,25 @@ export function trackNear(
   return nearest;
 }
 
+/** The track of a channel in a tween, with where it stands in time for a figure; undefined for none. */
+export function trackIn(
+  study: Study,
+  tweenId: string,
+  figureId: string,
+  channel: ChannelId,
+): TrackPlace | undefined {
+  const tween = findTween(study, tweenId);
+  const track = tween?.tracks.find((each) => each.channel === channel);
+  if (!tween || !track) return undefined;
+  const { outer, within } = placeItems(study);
+  return {
+    tween,
+    track,
+    outer: (inside) => outer(tweenId, inside, figureId),
+    within: (at) => within(tweenId, at, figureId),
+  };
+}
+
 /** The key of a channel nearest to a time, if it is within `tolerance` ms. */
 export function keyNear(
   study: Study,
@@ -59,7 +79,15 @@ export function keyNear(
   tolerance: number,
 ): { readonly place: TrackPlace; readonly key: Key } | undefined {
   const place = trackNear(study, figureId, channel, time);
-  if (!place) return undefined;
+  return place && keyNearIn(place, time, tolerance);
+}
+
+/** The same on one track. */
+export function keyNearIn(
+  place: TrackPlace,
+  time: number,
+  tolerance: number,
+): { readonly place: TrackPlace; readonly key: Key } | undefined {
   let nearest: Key | undefined;
   let least = tolerance;
   for (const key of place.track.keys) {

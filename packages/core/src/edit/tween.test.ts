@@ -18,6 +18,7 @@ import {
   moveKey,
   moveKeys,
   moveTween,
+  setValueAt,
   splitProblem,
   stretchKeys,
   takeOwnCopy,
@@ -355,5 +356,36 @@ describe("joining and grouping refuse what would move something", () => {
     });
     const grouped = sound(makeSequenceGroup(study, { ids: ["a", "c"], groupId: "g", name: "g" }));
     for (const id of ["a", "mid", "c"]) expect(startOf(grouped, id)).toBe(startOf(study, id));
+  });
+});
+
+describe("a value that is typed or dragged at the playhead", () => {
+  const typed = (study: Study, time: number) =>
+    sound(
+      setValueAt(study, compileStudy(study), {
+        ...{ figureId: "pass", channel: "x", time, value: 85, tolerance: 5 },
+        ...{ keyId: newId(), tweenId: newId() },
+      }),
+    );
+  it("shows, though another tween beneath has a key nearer", () => {
+    const study = kiosk({
+      sequence: [
+        tween("beneath", 0, "pass", [x([0, 0], [500, 50], [900, 9])]),
+        tween("above", 100, "pass", [x([0, 10], [300, 60])]),
+      ],
+    });
+    for (const t of [150, 500, 700]) expect(valueAt(typed(study, t), "pass", "x", t)).toBe(85);
+  });
+  it("shows before a relative track starts, and on it", () => {
+    const study = kiosk({
+      figures: [figure("pass", { rest: { x: 56 } })],
+      sequence: [
+        tween("adds", 300, "pass", [
+          { channel: "x", mode: "relative", keys: [key(0, 20), key(300, 60)] },
+        ]),
+      ],
+    });
+    for (const t of [100, 300, 450, 800])
+      expect(valueAt(typed(study, t), "pass", "x", t)).toBeCloseTo(85, 9);
   });
 });

@@ -4,7 +4,7 @@ export { type CompileOptions, compileStudy } from "./compileStudy.ts";
 export { describePose } from "./describePose.ts";
 export { type CueEvent, timesShown } from "./events.ts";
 export type { CompiledFollower } from "./followers.ts";
-export { layerTime, layerValue, layerVelocity, stackBeneath } from "./layers.ts";
+export { layerTime, layerValue, layerVelocity, showingLayer, stackBeneath } from "./layers.ts";
 export { commonLoop, loopsOf, loopsOfCues } from "./loops.ts";
 export {
   boxCorners,

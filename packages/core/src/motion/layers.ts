@@ -23,6 +23,11 @@ export function baseLayer(layers: readonly Layer[], t: number): Layer | undefine
   return !begun && first && !first.relative && fillsBackwards(first) ? first : undefined;
 }
 
+/** The topmost layer that shows at a time: the one a person sees, or adds to. Undefined where none does. */
+export function showingLayer(layers: readonly Layer[], t: number): Layer | undefined {
+  return layers.findLast((layer) => !Number.isNaN(layerTime(layer, t)));
+}
+
 /** One component of a channel's value at `t`; `rest` is what it has when nothing drives it. */
 export function stackValue(
   layers: readonly Layer[],
