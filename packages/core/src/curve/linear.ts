@@ -1,4 +1,4 @@
-import { bad, type Fault, good, type Result } from "../fault/index.ts";
+import { bad, type Fault, good, type Result, shortValue } from "../fault/index.ts";
 import { type Call, writePercent, wrongArgument, wrongCount } from "./call.ts";
 import type { CompiledCurve, LinearCurve, LinearStop, LinearStopsCurve } from "./curve.ts";
 import { type CurveKind, checkNumber } from "./kind.ts";
@@ -116,7 +116,7 @@ function checkStops({ stops }: LinearStopsCurve, path: string): Fault[] {
       {
         code: "too-few-stops",
         path: `${path}.stops`,
-        message: `Found ${Array.isArray(stops) ? stops.length : JSON.stringify(stops)}.`,
+        message: `Found ${Array.isArray(stops) ? stops.length : shortValue(stops)}.`,
         cure: "Give at least 2 stops.",
       },
     ];

@@ -1,4 +1,4 @@
-import { bad, type Fault, good, type Result } from "../fault/index.ts";
+import { bad, type Fault, good, type Result, shortValue } from "../fault/index.ts";
 import { bezierSolver, SOLVER_SCRIPT } from "./bezierSolver.ts";
 import { type Call, textFault, wrongArgument, wrongCount } from "./call.ts";
 import type { CompiledCurve, PathCurve, PathPoint, Place } from "./curve.ts";
@@ -216,7 +216,7 @@ function checkPath({ points }: PathCurve, where: string): Fault[] {
       {
         code: "wrong-number-of-points",
         path: `${where}.points`,
-        message: `Found ${Array.isArray(points) ? points.length : (JSON.stringify(points) ?? "nothing")}.`,
+        message: `Found ${Array.isArray(points) ? points.length : shortValue(points)}.`,
         cure: `Give from 2 to ${MOST_POINTS} points.`,
       },
     ];

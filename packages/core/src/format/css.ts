@@ -15,11 +15,19 @@ import {
   restValue,
   type Study,
 } from "../study/index.ts";
-import { type CssAnimation, HAIR, together, type Written } from "./cssAnimation.ts";
+import {
+  type CssAnimation,
+  type CssFrame,
+  framesText,
+  HAIR,
+  together,
+  type Written,
+} from "./cssAnimation.ts";
 import { baked, isShaken, needsBaking, simplePasses } from "./cssBaked.ts";
 import { faceCss } from "./cssFaces.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
-import { classNames, cssCurve, cssNumber } from "./cssText.ts";
+import { CSS_TOLERANCE, classNames, cssCurve, cssNumber } from "./cssText.ts";
+import { cssComment } from "./escape.ts";
 
 /** CSS that plays a study, and what it is to be put on. */
 export interface CssHandoff {
@@ -44,7 +52,7 @@ export function handoffCss(study: Study): CssHandoff {
   const classOf = Object.fromEntries(study.figures.map((f, i) => [f.id, names[i] as string]));
   const scene: CssScene = { perspective: study.scene.perspective ?? PERSPECTIVE };
   const blocks = [
-    `/* ${study.name.replaceAll("*/", "")}: ${cssNumber(motion.duration)} ms. */`,
+    `/* ${cssComment(study.name)}: ${cssNumber(motion.duration)} ms. */`,
     ...study.figures.map((figure, i) => {
       const parent = study.figures.find((each) => each.id === figure.parent);
       const inside = parent && `.${classOf[parent.id]}${parent.look.back ? " > .front" : ""}`;
@@ -84,7 +92,7 @@ function cueNotes(motion: Motion): string[] {
   if (events.length === 0) return [];
   const lines = events.map(
     ({ time, cue }) =>
-      `   ${cssNumber(time)} ms: ${cue.name.replaceAll("*/", "")}${cue.sound ? ` (${cue.sound})` : ""}`,
+      `   ${cssNumber(time)} ms: ${cssComment(cue.name)}${cue.sound ? ` (${cue.sound})` : ""}`,
   );
   return [`/* Cues, which CSS cannot play; hand them off as JavaScript:\n${lines.join("\n")} */`];
 }
@@ -126,6 +134,8 @@ function figureCss(
         )
         .join(",\n    ")};`,
     );
+  // In reduced motion the figure's own animations must not go on beneath.
+  else if (prefix !== name) declarations.push("animation: none;");
   const rule = `${inside ? `/* Stands inside ${inside}. */\n` : ""}.${name} {\n  ${declarations.join("\n  ")}\n}`;
   const frames = animations.map(
     (animation) => `@keyframes ${animation.name} {\n  ${animation.frames.join("\n  ")}\n}`,
@@ -210,7 +220,19 @@ function joined(
         const base = own.relative ? stackBeneath(channel.layers, index, Number(channel.rest)) : 0;
         return keyText(own.track, key, base);
       });
-    return animation(id, layer, index, (key) => `${property.property}: ${write(valuesAt(key))};`);
+    return animation(
+      id,
+      layer,
+      index,
+      (key) => `${property.property}: ${write(valuesAt(key))};`,
+      (key) =>
+        Math.min(
+          ...channels.map(({ layers }) => {
+            const own = layers[index];
+            return own ? curveTolerance(property, own.track, key) : CSS_TOLERANCE;
+          }),
+        ),
+    );
   });
   // What a browser has anyway need not be said; size and color it has of its own.
   const isImplied =
@@ -252,10 +274,16 @@ function apart(
       const base = layer.relative && !added ? stackBeneath(layers, index, Number(rest)) : 0;
       const own = layers.length > 1 ? `-${index + 1}` : "";
       animations.push(
-        animation(`${name}-${id.toLowerCase()}${own}`, layer, index, (key) => {
-          const value = keyText(layer.track, key, base);
-          return `${target}: ${typeof value === "number" ? cssNumber(value) : value}${property.unit};`;
-        }),
+        animation(
+          `${name}-${id.toLowerCase()}${own}`,
+          layer,
+          index,
+          (key) => {
+            const value = keyText(layer.track, key, base);
+            return `${target}: ${typeof value === "number" ? cssNumber(value) : value}${property.unit};`;
+          },
+          (key) => curveTolerance(property, layer.track, key),
+        ),
       );
     });
     // What may not be negative would make the whole property void, where Levitas shows it as 0.
@@ -273,6 +301,8 @@ function animation(
   layer: Layer,
   index: number,
   declare: (key: number) => string,
+  /** How far the curve of the span after a key may be from its own, as a share of the way. */
+  toleranceOf: (key: number) => number,
 ): CssAnimation {
   const { times } = layer.track;
   const last = times.length - 1;
@@ -280,8 +310,8 @@ function animation(
   // What repeats is a block: all of its tracks last as long as it does.
   const begin = passes ? 0 : (times[0] as number);
   const duration = passes ? passes.length : (times[last] as number) - begin;
-  const frames: string[] = [];
-  if (passes && (times[0] as number) > 0) frames.push(`0% { ${declare(0)} }`);
+  const frames: CssFrame[] = [];
+  if (passes && (times[0] as number) > 0) frames.push({ place: 0, body: declare(0) });
   for (let key = 0; key <= last; key++) {
     // Of several keys at one time only the first is arrived at and only the last is left from.
     const sameBefore = key > 0 && times[key - 1] === times[key];
@@ -289,22 +319,37 @@ function animation(
     if ((sameBefore || key === 0) && sameAfter) continue;
     const place = duration > 0 ? (((times[key] as number) - begin) / duration) * 100 : 100;
     const shape = key < last && !sameAfter ? layer.track.shape(key) : LINEAR;
-    const timing = shape.kind !== "linear" ? ` animation-timing-function: ${cssCurve(shape)};` : "";
-    const offset = sameAfter ? place - HAIR : place;
-    frames.push(`${cssNumber(offset)}% { ${declare(key)}${timing} }`);
+    const timing =
+      shape.kind !== "linear"
+        ? ` animation-timing-function: ${cssCurve(shape, toleranceOf(key))};`
+        : "";
+    frames.push({ place: sameAfter ? place - HAIR : place, body: `${declare(key)}${timing}` });
   }
-  if (passes && (times[last] as number) < passes.length) frames.push(`100% { ${declare(last)} }`);
+  if (passes && (times[last] as number) < passes.length)
+    frames.push({ place: 100, body: declare(last) });
+  // With one frame alone CSS starts from what the element has, also before the animation begins.
+  if (frames.length === 1) frames.unshift({ place: 0, body: declare(0) });
   // Only what starts first may show before its time; see the rules of layers.
   const backwards = index === 0 && (layer.fill === "backwards" || layer.fill === "both");
   const forwards = layer.fill === "forwards" || layer.fill === "both";
   return {
     name,
-    frames,
+    frames: framesText(frames),
     duration,
     delay: layer.start,
     fill: forwards ? (backwards ? "both" : "forwards") : backwards ? "backwards" : "none",
     passes: passes ? passesText(passes) : "",
   };
+}
+
+/**
+ * How far the curve of a span may be from its own, as a share of the way: a long way, such as several turns, has to
+ * be followed more closely for what is seen to stay within the property's tolerance.
+ */
+function curveTolerance(property: CssProperty, track: CompiledTrack, key: number): number {
+  if (track.components !== 1) return CSS_TOLERANCE;
+  const way = Math.abs((track.values[key + 1] ?? 0) - (track.values[key] as number));
+  return way > 0 ? Math.min(CSS_TOLERANCE, property.tolerance / way) : CSS_TOLERANCE;
 }
 
 /** Iterations and direction as CSS writes them. */

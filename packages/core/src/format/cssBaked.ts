@@ -1,7 +1,14 @@
 import { commonLoop, type Layer, loopsOf, type Motion } from "../motion/index.ts";
 import { type ChannelId, channelOf, clampShown, type Passes } from "../study/index.ts";
 import { bake, marksOf } from "./bake.ts";
-import { type CssAnimation, HAIR, together, type Written } from "./cssAnimation.ts";
+import {
+  type CssAnimation,
+  type CssFrame,
+  framesText,
+  HAIR,
+  together,
+  type Written,
+} from "./cssAnimation.ts";
 import type { CssProperty, CssScene } from "./cssProperties.ts";
 import { cssNumber } from "./cssText.ts";
 
@@ -11,9 +18,28 @@ export function needsBaking(motion: Motion, index: number, id: ChannelId): boole
   if (motion.followers.some((each) => each.slot === slot) || isShaken(motion, index, id))
     return true;
   const layers = motion.drivenAt(index, id)?.layers ?? [];
+  if (coversWhatAdds(layers) || beginsWithJump(layers[0])) return true;
   const timed = layers.filter(({ time }) => time !== undefined);
   if (timed.length === 0) return false;
   return timed.some((layer) => !simplePasses(layer)) || layers.some(({ relative }) => relative);
+}
+
+/** Whether values are said outright after others were added to what moves: in CSS these would go on adding. */
+function coversWhatAdds(layers: readonly Layer[]): boolean {
+  let adds = false;
+  for (const [i, layer] of layers.entries()) {
+    if (!layer.relative && adds) return true;
+    const isSettled = layers.slice(0, i).every(({ time, end }) => !time && end <= layer.start);
+    adds ||= layer.relative && !isSettled;
+  }
+  return false;
+}
+
+/** Whether a layer shows before its time, and jumps as it begins: CSS shows what it begins with, after the jump. */
+function beginsWithJump(layer: Layer | undefined): boolean {
+  if (layer?.fill !== "backwards" && layer?.fill !== "both") return false;
+  const { times } = layer.track;
+  return times.length > 1 && times[0] === times[1];
 }
 
 /** The passes of a layer that CSS can say: its tween's own, without pauses, and nothing else before it. */
@@ -78,11 +104,16 @@ export function baked(
     const stops = bake({ read, tolerances, marks }, from, to);
     // Switches do not go from one to the other: they are held.
     const held = property.property === "visibility" ? " animation-timing-function: step-end;" : "";
-    const frames = stops.map(({ time, values }, i) => {
-      const place = ((time - from) / (to - from)) * 100;
-      const jumps = stops[i + 1]?.time === time;
-      return `${cssNumber(jumps ? place - HAIR : place)}% { ${property.property}: ${write(values)};${held} }`;
-    });
+    const frames = framesText(
+      stops.map(({ time, values }, i): CssFrame => {
+        const place = ((time - from) / (to - from)) * 100;
+        const jumps = stops[i + 1]?.time === time;
+        return {
+          place: jumps ? place - HAIR : place,
+          body: `${property.property}: ${write(values)};${held}`,
+        };
+      }),
+    );
     return {
       name: id,
       frames,

@@ -16,23 +16,25 @@ export const CSS_TOLERANCE = 0.0005;
 /** A `linear()` of more stops than this came from sampling, and can do with fewer. */
 const MOST_STOPS = 200;
 
-const fitted = new WeakMap<Curve, Curve>();
+/** Fits by curve and tolerance; a curve is fitted for a few tolerances at the most. */
+const fitted = new WeakMap<Curve, Map<number, Curve>>();
 
-/** The curve itself where CSS knows it, else straight pieces within `CSS_TOLERANCE` of it. */
-function cssKind(curve: Curve): Curve {
+/** The curve itself where CSS knows it, else straight pieces within a tolerance of it. */
+function cssKind(curve: Curve, tolerance: number): Curve {
   const sampled = curve.kind === "linear-stops" && curve.stops.length > MOST_STOPS;
   if (curveKindOf(curve).css && !sampled) return curve;
-  let fit = fitted.get(curve);
-  if (!fit) {
-    fit = fitLinear(curve, CSS_TOLERANCE).curve;
-    fitted.set(curve, fit);
-  }
+  // Rounded down to a few steps, so that spans of like ways share one fit.
+  const step = 2 ** Math.floor(Math.log2(tolerance / CSS_TOLERANCE));
+  const known = fitted.get(curve) ?? new Map<number, Curve>();
+  fitted.set(curve, known);
+  const fit = known.get(step) ?? fitLinear(curve, CSS_TOLERANCE * step).curve;
+  known.set(step, fit);
   return fit;
 }
 
-/** A curve as CSS text, its numbers rounded for reading. */
-export function cssCurve(curve: Curve): string {
-  return printCurve(cssKind(curve)).replace(/-?\d+(?:\.\d+)?(?:e[-+]?\d+)?/g, (number) =>
+/** A curve as CSS text, its numbers rounded for reading; `tolerance` is a share of the way. */
+export function cssCurve(curve: Curve, tolerance: number = CSS_TOLERANCE): string {
+  return printCurve(cssKind(curve, tolerance)).replace(/-?\d+(?:\.\d+)?(?:e[-+]?\d+)?/g, (number) =>
     cssNumber(Number(number)),
   );
 }

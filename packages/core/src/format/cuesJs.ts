@@ -1,6 +1,7 @@
 import { commonLoop, compileStudy, loopsOfCues } from "../motion/index.ts";
 import { type Study, voicesOf } from "../study/index.ts";
 import { cssNumber } from "./cssText.ts";
+import { jsLineComment, jsLiteral } from "./escape.ts";
 
 /** Just after the end, so that a cue at the very end is in the list, ms. */
 const HAIR = 1e-3;
@@ -24,13 +25,13 @@ export function cuesJs(study: Study): string {
   const again = loop.length > 0 ? list(duration + HAIR, duration + HAIR + loop.length) : [];
   const used = [...new Set([...once, ...again].flatMap(({ sound }) => (sound ? [sound] : [])))];
   const sounds = Object.fromEntries(used.map((sound) => [sound, voicesOf(sound)]));
-  return `// Cues of ${JSON.stringify(study.name)}. Start it together with the animation:
+  return `// Cues of “${jsLineComment(study.name)}”. Start it together with the animation:
 // const stop = playCues(element); element.addEventListener("cue", (event) => event.detail.name);
 export const duration = ${cssNumber(duration)};
-export const cues = ${JSON.stringify(once, null, 2)};
+export const cues = ${jsLiteral(once, 2)};
 /** What comes again for good, every so many ms, after the duration. */
-export const loop = ${JSON.stringify({ length: loop.length, cues: again }, null, 2)};
-const sounds = ${JSON.stringify(sounds, null, 2)};
+export const loop = ${jsLiteral({ length: loop.length, cues: again }, 2)};
+const sounds = ${jsLiteral(sounds, 2)};
 
 export function playCues(target) {
   const audio = typeof AudioContext === "undefined" ? null : new AudioContext();

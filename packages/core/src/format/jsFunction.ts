@@ -1,4 +1,5 @@
 import { type Curve, compileCurve, curveKindOf, printCurve } from "../curve/index.ts";
+import { jsLineComment } from "./escape.ts";
 
 /**
  * How near the functions are to the curve: they say the same formulas, so this is rounding. The tests hold
@@ -14,7 +15,7 @@ export function jsFunction(curve: Curve): string {
   const { value } = compileCurve(curve);
   const text = printCurve(curve);
   const title = text.length > 100 ? `${text.slice(0, 100)}…` : text;
-  return `// ${title.replaceAll("*/", "")}
+  return `// ${jsLineComment(title)}
 function ease(progress) {
   const p = progress;
   if (!(p > 0)) return ${value(0)};

@@ -82,6 +82,8 @@ function originOf(layer: Layer): number {
 export function layerTime(layer: Layer, t: number): number {
   if (!layer.time) return layer.start <= t && (t < layer.end || holds(layer)) ? t : Number.NaN;
   const { links, repeats, from, to, limit } = layer.time;
+  // What fills backwards shows early only while nothing else has begun; see `stackValue`.
+  if (repeats && !hasBegun(layer, t)) return Number.NaN;
   const within = innerTime(links, t);
   if (!Number.isFinite(within)) return Number.NaN;
   // A tween that repeats shows as a block: its passes say when.
@@ -105,6 +107,8 @@ function atKey(times: Float64Array, within: number): number {
 /** Whether a layer that does not show has been there, so that nothing may show before its time any more. */
 function hasBegun(layer: Layer, t: number): boolean {
   if (!layer.time) return layer.start <= t;
+  // Passes that fill backwards are at their beginning before they begin: their start decides.
+  if (layer.time.repeats) return innerTime(layer.time.level, t) >= layer.time.begins - TIE;
   return innerTime(layer.time.links, t) >= layer.time.from - TIE;
 }
 

@@ -40,6 +40,9 @@ export interface LayerTime {
   readonly links: readonly TimeLink[];
   /** The tween itself repeats, or does not run forwards. */
   readonly repeats: boolean;
+  /** The links into the level of the tween, and when its first pass begins there, ms of that level. */
+  readonly level: readonly TimeLink[];
+  readonly begins: number;
   /** The time within with which it begins; what it shows early if it fills backwards. */
   readonly first: number;
   /** From where to where its track has something to say, and where the part that is played ends, ms of its keys. */

@@ -105,6 +105,8 @@ export function timedLayer(
     time: {
       links,
       repeats,
+      level: way.slice(0, -1),
+      begins: inner.origin + from,
       first: firstTime(passes) + from,
       from: first > to ? Number.POSITIVE_INFINITY : first,
       to: last,
