@@ -130,7 +130,7 @@ describe("keyframed motion on the bench", () => {
     await button("Add figure");
     await item("Card");
     // The pivot goes to its foot, by pointer, and snaps there.
-    const pivot = await middleOf(page, '[data-part="pivot"]');
+    const pivot = await middleOf(page, '[data-part="pivot-ring"]');
     const foot = await page.$eval("[data-figure]", (element) => {
       const box = element.getBoundingClientRect();
       return box.bottom;

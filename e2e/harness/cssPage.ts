@@ -1,5 +1,5 @@
 import { handoffCss } from "@levitas/core/format";
-import { compileStudy, type Motion, mapPoint, poseMatrix, showsBack } from "@levitas/core/motion";
+import { type Motion, mapPoint, poseMatrix, showsBack } from "@levitas/core/motion";
 import { channelOf, clampShown, type Figure, type Study } from "@levitas/core/study";
 import type { Page } from "puppeteer-core";
 

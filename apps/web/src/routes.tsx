@@ -2,6 +2,7 @@ import { lazy, type ReactNode, Suspense } from "react";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { NotFound } from "./shell/NotFound.tsx";
 import { StudiesPage } from "./studies/StudiesPage.tsx";
+import { ErrorBoundary } from "./ui/ErrorBoundary.tsx";
 
 /** The bench weighs most and is not needed to choose a study. */
 const BenchPage = lazy(async () => ({
@@ -14,16 +15,22 @@ const RoomPage = lazy(async () => ({
   default: (await import("./curves/room/RoomPage.tsx")).RoomPage,
 }));
 
+const named = (name: string, page: ReactNode): ReactNode => (
+  <ErrorBoundary key={name} name={name}>
+    {page}
+  </ErrorBoundary>
+);
+
 /** The rooms of the house and their addresses. While a room comes, the one before stays as it is. */
 export function Rooms(): ReactNode {
   return (
     <BrowserRouter>
       <Suspense fallback={null}>
         <Routes>
-          <Route path="/" element={<StudiesPage />} />
-          <Route path="/studies/:id" element={<BenchPage />} />
-          <Route path="/curves" element={<CurvesPage />} />
-          <Route path="/curves/:id" element={<RoomPage />} />
+          <Route path="/" element={named("The studies", <StudiesPage />)} />
+          <Route path="/studies/:id" element={named("The bench", <BenchPage />)} />
+          <Route path="/curves" element={named("The curves", <CurvesPage />)} />
+          <Route path="/curves/:id" element={named("The curve room", <RoomPage />)} />
           <Route path="*" element={<NotFound />} />
         </Routes>
       </Suspense>

@@ -5,6 +5,7 @@ import { SceneView } from "../scene/SceneView.tsx";
 import { Header } from "../shell/Header.tsx";
 import { Button } from "../ui/Button.tsx";
 import { DragTip } from "../ui/dragTip.tsx";
+import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
 import { BenchHeader } from "./BenchHeader.tsx";
 import { ConflictBar } from "./ConflictBar.tsx";
 import { CurvePane } from "./curve/CurvePane.tsx";
@@ -71,11 +72,19 @@ function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
         <ConflictBar keeper={open.keeper} />
         <main className="flex min-h-0 flex-1">
           <div className="flex w-125 shrink-0 flex-col border-r border-rule">
-            <SceneView />
-            <Transport />
-            <CurvePane />
+            <ErrorBoundary name="The scene">
+              <SceneView />
+            </ErrorBoundary>
+            <ErrorBoundary name="The transport">
+              <Transport />
+            </ErrorBoundary>
+            <ErrorBoundary name="The curve">
+              <CurvePane />
+            </ErrorBoundary>
           </div>
-          <Timeline />
+          <ErrorBoundary name="The timeline">
+            <Timeline />
+          </ErrorBoundary>
         </main>
       </div>
       <DragTip />

@@ -24,13 +24,18 @@ export function Shortcuts(): ReactNode {
       if (event.defaultPrevented) return;
       if (hotkey === "space" && document.activeElement?.matches(PRESSED_BY_SPACE)) return;
       event.preventDefault();
+      // A held key repeats: that counts for stepping alone.
+      if (event.repeat && !command.repeats) return;
       command.run(bench, true);
     },
     // Beads and handles are sliders, numbers spin buttons, switches radios; no text is typed in those.
     { enableOnFormTags: ["slider", "spinbutton", "radio"] },
   );
   // By the letter, not the key: keyboards have it in different places.
-  useHotkeys("?", () => setOpen((shown) => !shown), { useKey: true, ignoreModifiers: true });
+  useHotkeys("?", (event) => event.repeat || setOpen((shown) => !shown), {
+    useKey: true,
+    ignoreModifiers: true,
+  });
   useEffect(() => {
     // Before anything else hears of it: Escape takes back what is being dragged.
     const cancel = (event: KeyboardEvent) => {

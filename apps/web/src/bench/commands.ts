@@ -1,4 +1,4 @@
-import { deleteKeys, keyNear, keysOfFigure, setValueAt, smoothKeys } from "@levitas/core/edit";
+import { deleteKeys, keyNear, keysOfFigure, setValueAt } from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
 import { channelOf, eachTween, placeItems, type Study } from "@levitas/core/study";
 import { printHexColor } from "@levitas/core/value";
@@ -9,6 +9,7 @@ import type { Bench } from "./model/bench.ts";
 import { chosenFigures } from "./model/selection.ts";
 import { markHere } from "./sequence/markHere.ts";
 import { groupChosen } from "./timeline/figureMenu.ts";
+import { smoothChosen } from "./timeline/keys/smoothChosen.ts";
 import { laneName } from "./timeline/rows.ts";
 
 /**
@@ -22,6 +23,8 @@ export interface Command {
   readonly keys: readonly string[];
   readonly shownKeys: string;
   readonly run: (bench: Bench, act: boolean) => boolean;
+  /** Holding its key does it again and again; absent for once, however long the key is held. */
+  readonly repeats?: true;
 }
 
 /** What the platform calls the key that makes commands. */
@@ -157,11 +160,26 @@ export const COMMANDS: readonly Command[] = [
     shownKeys: "Space",
     run: always((bench) => bench.clock.toggle()),
   },
-  { id: "next-frame", label: "One frame on", keys: ["right"], shownKeys: "→", run: step(1) },
-  { id: "previous-frame", label: "One frame back", keys: ["left"], shownKeys: "←", run: step(-1) },
+  {
+    id: "next-frame",
+    label: "One frame on",
+    repeats: true,
+    keys: ["right"],
+    shownKeys: "→",
+    run: step(1),
+  },
+  {
+    id: "previous-frame",
+    label: "One frame back",
+    repeats: true,
+    keys: ["left"],
+    shownKeys: "←",
+    run: step(-1),
+  },
   {
     id: "ten-on",
     label: "Ten frames on",
+    repeats: true,
     keys: ["shift+right"],
     shownKeys: "Shift →",
     run: step(10),
@@ -169,14 +187,23 @@ export const COMMANDS: readonly Command[] = [
   {
     id: "ten-back",
     label: "Ten frames back",
+    repeats: true,
     keys: ["shift+left"],
     shownKeys: "Shift ←",
     run: step(-10),
   },
-  { id: "next-key", label: "Next key", keys: ["alt+right"], shownKeys: "Alt →", run: goToKey(1) },
+  {
+    id: "next-key",
+    label: "Next key",
+    repeats: true,
+    keys: ["alt+right"],
+    shownKeys: "Alt →",
+    run: goToKey(1),
+  },
   {
     id: "previous-key",
     label: "Previous key",
+    repeats: true,
     keys: ["alt+left"],
     shownKeys: "Alt ←",
     run: goToKey(-1),
@@ -265,7 +292,7 @@ export const COMMANDS: readonly Command[] = [
     run: (bench, act) => {
       const { keys } = bench.selection;
       if (keys.length === 0) return false;
-      if (act) bench.perform(smoothKeys, { keyIds: keys, how: "through" });
+      if (act) smoothChosen(bench, "through");
       return true;
     },
   },

@@ -29,6 +29,9 @@ interface Journey {
   readonly curve: (progress: number) => number;
 }
 
+/** A longer time between two frames is a pause, not playing, ms. */
+const LONGEST_FRAME = 300;
+
 /**
  * The one clock of a screen: it moves the playhead by the time that really passed and tells whoever
  * draws, once a frame, and only while something changes. React takes no part.
@@ -184,14 +187,25 @@ export class Clock {
       const { mode, rate } = this.set;
       const stretch = { mode, rate, duration: this.end, from: this.start };
       const played = playedStretches(this.head, elapsed, stretch);
-      for (const listener of this.listeners) listener(played);
+      // After a hidden tab, or a pause of the machine, what was missed is over: nothing sounds late.
+      if (elapsed <= LONGEST_FRAME) for (const listener of this.listeners) listener(played);
       this.head = advancePlayhead(this.head, elapsed, stretch);
       if (!this.head.playing) for (const watcher of this.watchers) watcher();
     }
     if (this.journey) this.goOn(this.journey, now);
-    for (const drawer of this.drawers) drawer();
+    for (const drawer of this.drawers) this.draw(drawer);
     if (this.head.playing || this.journey) this.invalidate();
   };
+
+  /** Calls a drawer; one that throws is taken out, so that the others and the next frames go on. */
+  private draw(drawer: () => void): void {
+    try {
+      drawer();
+    } catch (error) {
+      this.drawers.delete(drawer);
+      console.error("A part of the page stopped drawing.", error);
+    }
+  }
 
   private goOn({ from, to, began, duration, curve }: Journey, now: number): void {
     const progress = duration > 0 ? Math.min(Math.max((now - began) / duration, 0), 1) : 1;

@@ -1,7 +1,7 @@
 import { curveKindOf, printCurve } from "@levitas/core/curve";
 import { faultText } from "@levitas/core/fault";
 import { cssCurve } from "@levitas/core/format";
-import { type ReactNode, useEffect, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Button } from "../ui/Button.tsx";
 import { copyText } from "../ui/copyText.ts";
 import { useDesk, useDeskCurve } from "./desk/DeskContext.ts";
@@ -20,9 +20,13 @@ export function CurveText(): ReactNode {
     setTyped(text);
     setFault("");
   }, [text]);
+  const latest = useRef(text);
+  latest.current = text;
   const take = async (value: string) => {
     if (value.trim() === text) return;
     const read = await readPasted(value);
+    // Reading may take a while: by now another curve may be on the desk, which this text is not meant for.
+    if (latest.current !== text) return;
     const [first] = read.ok ? read.value : [];
     if (first) {
       setFault("");

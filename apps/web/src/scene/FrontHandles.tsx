@@ -30,7 +30,7 @@ function FrontOf({ tween, front }: { tween: Tween; front: Front }): ReactNode {
   const arrow = useRef<SVGPathElement>(null);
   const middle = useRef<SVGCircleElement>(null);
   const tip = useRef<SVGCircleElement>(null);
-  useFrame(({ motion, time, study }) => {
+  useFrame("The front handles", ({ motion, time, study }) => {
     const shown = findTween(study, tween.id);
     const at = shown?.stagger?.front;
     if (!shown || !at) return;

@@ -63,7 +63,7 @@ export function SceneHandles(): ReactNode {
 function Outline({ figureId }: { figureId: string }): ReactNode {
   const { camera } = useBench();
   const shape = useRef<SVGPolygonElement>(null);
-  useFrame(({ motion, poses }) => {
+  useFrame("The scene handles", ({ motion, poses }) => {
     const index = motion.figureIndex(figureId);
     if (index < 0) return;
     const points = boxCorners(motion, poses, index)
@@ -87,14 +87,21 @@ function Outline({ figureId }: { figureId: string }): ReactNode {
 type Session =
   | { readonly kind: "scale"; readonly change: SceneChange; readonly handle: BoxHandle }
   | { readonly kind: "turn"; readonly change: SceneChange; readonly turn: TurnDrag }
-  | { readonly kind: "pivot"; readonly change: SceneChange };
+  | {
+      readonly kind: "pivot";
+      readonly change: SceneChange;
+      /** From its handle to the pivot, px of the scene. */
+      readonly off: { readonly x: number; readonly y: number };
+    };
 
 function FigureHandles({ figureId }: { figureId: string }): ReactNode {
   const bench = useBench();
   const { camera } = bench;
   const group = useRef<SVGGElement>(null);
   const part = (name: string) => group.current?.querySelector(`[data-part="${name}"]`);
-  useFrame(({ motion, poses }) => {
+  /** Where the pivot is drawn, px of the stage. */
+  const pivotAt = useRef({ x: 0, y: 0 });
+  useFrame("The scene handles", ({ motion, poses }) => {
     const index = motion.figureIndex(figureId);
     if (index < 0 || !group.current) return;
     const corners = boxCorners(motion, poses, index).map(([x, y]) => ({
@@ -137,8 +144,24 @@ function FigureHandles({ figureId }: { figureId: string }): ReactNode {
       (poses[motion.slot(index, "pivotX")] as number) / 100,
       (poses[motion.slot(index, "pivotY")] as number) / 100,
     );
-    writeAttributes(part("pivot"), { cx: pivot.x.toFixed(1), cy: pivot.y.toFixed(1) });
-    writeAttributes(part("pivot-dot"), { cx: pivot.x.toFixed(1), cy: pivot.y.toFixed(1) });
+    for (const name of ["pivot-ring", "pivot-dot"])
+      writeAttributes(part(name), { cx: pivot.x.toFixed(1), cy: pivot.y.toFixed(1) });
+    // Its handle is outside of the box: what is inside of a figure moves the figure.
+    const bottom = at(0.5, 1);
+    const below = Math.hypot(bottom.x - middle.x, bottom.y - middle.y) || 1;
+    const height = group.current.ownerSVGElement?.clientHeight ?? Number.POSITIVE_INFINITY;
+    const grab = {
+      x: bottom.x + ((bottom.x - middle.x) / below) * OFF,
+      y: Math.min(bottom.y + ((bottom.y - middle.y) / below) * OFF, height - 8),
+    };
+    writeAttributes(part("pivot"), { cx: grab.x.toFixed(1), cy: grab.y.toFixed(1) });
+    writeAttributes(part("pivot-stem"), {
+      x1: pivot.x.toFixed(1),
+      y1: pivot.y.toFixed(1),
+      x2: grab.x.toFixed(1),
+      y2: grab.y.toFixed(1),
+    });
+    pivotAt.current = pivot;
   });
   const place = (x: number, y: number) => {
     const box = group.current?.ownerSVGElement?.getBoundingClientRect();
@@ -153,7 +176,11 @@ function FigureHandles({ figureId }: { figureId: string }): ReactNode {
     start: ({ x, y, dx, dy }, target) => {
       const name = target.getAttribute("data-part");
       const change = beginSceneChange(bench);
-      if (name === "pivot") return { kind: "pivot", change };
+      if (name === "pivot") {
+        const at = place(x - dx, y - dy);
+        const there = camera.toScene(pivotAt.current.x, pivotAt.current.y);
+        return { kind: "pivot", change, off: { x: there.x - at.x, y: there.y - at.y } };
+      }
       if (name === "turn") {
         const start = change.motion.valueAt(
           change.motion.figureIndex(figureId),
@@ -175,7 +202,8 @@ function FigureHandles({ figureId }: { figureId: string }): ReactNode {
       else if (session.kind === "turn")
         showTip(point.x, point.y, turnBy(change, figureId, session.turn, to, point));
       else {
-        const found = pivotBy(change, figureId, to, point.free);
+        const { off } = session;
+        const found = pivotBy(change, figureId, { x: to.x + off.x, y: to.y + off.y }, point.free);
         if (!found) return;
         showTip(point.x, point.y, found.text);
         if (pivotDriven())
@@ -213,6 +241,12 @@ function FigureHandles({ figureId }: { figureId: string }): ReactNode {
   return (
     <g ref={group}>
       <line data-part="stem" className="stroke-spruce" strokeWidth={1.2} />
+      <line
+        data-part="pivot-stem"
+        className="pointer-events-none stroke-marigold-ink"
+        strokeWidth={1}
+        strokeDasharray="2 3"
+      />
       {BOX_HANDLES.map(({ id, name }) => (
         <rect
           key={id}
@@ -249,15 +283,21 @@ function FigureHandles({ figureId }: { figureId: string }): ReactNode {
         data-part="pivot"
         role="slider"
         aria-valuenow={0}
-        r={6}
+        r={5}
         aria-label="Pivot of the figure"
         aria-valuetext="arrows move the pivot"
         strokeWidth={1.5}
-        className="pointer-events-auto cursor-move touch-none fill-raised/50 stroke-marigold-ink"
+        className="pointer-events-auto cursor-move touch-none fill-raised stroke-marigold-ink"
       >
-        <title>Pivot: the point it turns and scales about</title>
+        <title>Move the pivot: the point it turns and scales about</title>
       </circle>
-      <circle data-part="pivot-dot" r={1.6} className="fill-marigold-ink" />
+      <circle
+        data-part="pivot-ring"
+        r={5}
+        strokeWidth={1.2}
+        className="pointer-events-none fill-none stroke-marigold-ink"
+      />
+      <circle data-part="pivot-dot" r={1.6} className="pointer-events-none fill-marigold-ink" />
     </g>
   );
 }

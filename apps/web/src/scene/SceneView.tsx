@@ -83,7 +83,7 @@ export function SceneView(): ReactNode {
     };
   }, [bench, camera, width, height]);
 
-  useFrame(({ motion, poses, time }) => {
+  useFrame("The scene view", ({ motion, poses, time }) => {
     painter.paint(motion, poses);
     if (stage.current) {
       const { left, top, scale } = camera;

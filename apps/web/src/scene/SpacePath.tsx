@@ -1,4 +1,4 @@
-import { moveSpacePoint, roundSpacePoints, setSpaceHandle } from "@levitas/core/edit";
+import { moveSpacePoint, roundSpacePoints, setSpaceHandle, squash } from "@levitas/core/edit";
 import {
   invertMatrix,
   type Layer,
@@ -103,7 +103,7 @@ function SpacePoint({
       },
     };
   };
-  useFrame(({ motion, study }) => {
+  useFrame("The space path", ({ motion, study }) => {
     const point = pointIn(study, motion, tweenId, index);
     if (!point || !group.current) return;
     const { place } = toWindow(motion, point);
@@ -166,8 +166,10 @@ function SpacePoint({
       bench.perform(roundSpacePoints, { keyIds: [keyId] });
       return;
     }
-    bench.perform((study) => setSpaceHandle(study, { keyId, side: "in", to: null }), null);
-    bench.perform((study) => setSpaceHandle(study, { keyId, side: "out", to: null }), null);
+    bench.perform((study) => {
+      const half = setSpaceHandle(study, { keyId, side: "in", to: null });
+      return squash(half, setSpaceHandle(half.after, { keyId, side: "out", to: null }));
+    }, null);
   };
   const nudge = (event: KeyboardEvent) => {
     if (event.key === "Enter") bend();

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { StudyLine } from "../api/studies.ts";
 import { Miniature } from "../scene/Miniature.tsx";
 import { IconButton } from "../ui/Button.tsx";
+import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
 import { MoreIcon } from "../ui/icons.tsx";
 import { Menu } from "../ui/Menu.tsx";
 import { useStudyActions } from "./useStudies.ts";
@@ -20,7 +21,9 @@ export function StudyCard({ study }: { study: StudyLine }): ReactNode {
       onBlur={() => setPointed(false)}
     >
       <div className="relative min-h-0 flex-1">
-        <Miniature study={study.thumbnail} playing={pointed} />
+        <ErrorBoundary name="The miniature" fallback={null}>
+          <Miniature study={study.thumbnail} playing={pointed} />
+        </ErrorBoundary>
         {/* Over the picture, not around it: the words drawn in it are not the link's name. */}
         <Link
           to={`/studies/${study.id}`}

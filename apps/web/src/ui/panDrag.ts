@@ -25,6 +25,9 @@ export function onPanDrag(
     if (!(event instanceof PointerEvent)) return;
     const bySpace = event.button === 0 && spaceHeld;
     if (event.button !== 1 && !bySpace) return;
+    // What pans by itself inside of this one pans, and this one does not.
+    const nearest = event.target instanceof Element ? event.target.closest("[data-pans]") : null;
+    if (nearest && nearest !== element) return;
     event.preventDefault();
     // What lies under the pointer is not dragged meanwhile.
     event.stopPropagation();
@@ -44,6 +47,7 @@ export function onPanDrag(
   const up = () => {
     if (!spaceHeld) taken = false;
   };
+  element.setAttribute("data-pans", "");
   element.addEventListener("pointerdown", down, { capture: true });
   window.addEventListener("keyup", up);
   return () => {

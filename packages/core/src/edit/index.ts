@@ -112,6 +112,7 @@ export {
   seamsOf,
   setTangent,
   smoothKeys,
+  smoothMotion,
   type Tangent,
   tangentsOf,
 } from "./smooth.ts";

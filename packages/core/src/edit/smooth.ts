@@ -4,14 +4,16 @@ import {
   channelOf,
   curveOfKey,
   eachTween,
+  findKey,
   type Key,
   type Study,
   spacePathOf,
   type Track,
 } from "../study/index.ts";
 import { angleDelta } from "../value/index.ts";
-import { defineEdit } from "./change.ts";
+import { type Change, defineEdit, squash } from "./change.ts";
 import { draftKey } from "./find.ts";
+import { roundSpacePoints } from "./spacePoints.ts";
 
 /** A handle of a span in real units, from the key it belongs to: ms, and units of the channel. */
 export interface Tangent {
@@ -207,4 +209,23 @@ export function seamsOf(study: Pick<Study, "curves">, track: Track): ReadonlyMap
       seams.set(b.id, { before, after });
   }
   return seams;
+}
+
+/**
+ * Smooths the motion through keys: points of a path through space get handles along the way, and spans meet without a
+ * jump in speed. One change, whichever of the two applies.
+ */
+export function smoothMotion(
+  study: Study,
+  { keyIds, how }: { readonly keyIds: readonly string[]; readonly how: Smoothing },
+): Change {
+  const along = keyIds.filter((id) => {
+    const place = findKey(study, id);
+    const path = place && spacePathOf(place.tween);
+    return path && (place.track === path.x || place.track === path.y);
+  });
+  const smoothed = (from: Study) => smoothKeys(from, { keyIds, how });
+  if (along.length === 0 || how !== "through") return smoothed(study);
+  const rounded = roundSpacePoints(study, { keyIds: along });
+  return { ...squash(rounded, smoothed(rounded.after)), label: "smooth the motion" };
 }

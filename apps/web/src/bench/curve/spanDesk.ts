@@ -36,7 +36,7 @@ export function createSpanDesk(bench: Bench): CurveDesk {
         cancel: () => gesture.cancel(),
       };
     },
-    onFrame: (draw) => bench.onFrame(draw),
+    onFrame: (draw) => bench.onFrame("The curve", draw),
     describe: (p) => {
       const span = shownSpan();
       const at = timesNow();

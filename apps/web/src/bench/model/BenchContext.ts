@@ -23,12 +23,15 @@ export function useStudy(): Study {
   return useBenchState((state) => state.history.study);
 }
 
-/** Draws once a frame, past React, while the component is there. */
-export function useFrame(draw: (frame: Frame) => void): void {
+/**
+ * Draws once a frame, past React, while the component is there. `name` is what a person reads if it fails, such as
+ * "The ruler".
+ */
+export function useFrame(name: string, draw: (frame: Frame) => void): void {
   const bench = useBench();
   const latest = useRef(draw);
   latest.current = draw;
-  useEffect(() => bench.onFrame((frame) => latest.current(frame)), [bench]);
+  useEffect(() => bench.onFrame(name, (frame) => latest.current(frame)), [bench, name]);
   // After each render the drawing has to be put on the new elements.
   useEffect(() => bench.clock.invalidate());
 }

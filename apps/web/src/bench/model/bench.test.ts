@@ -44,7 +44,7 @@ describe("the bench", () => {
     study = firstStudy("Buoy", () => `id-${n++}`);
     bench = new Bench(study);
     frames = [];
-    bench.onFrame(({ time, motion, poses }: Frame) => {
+    bench.onFrame("The test", ({ time, motion, poses }: Frame) => {
       frames.push({ time, x: poses[motion.slot(0, "x")] as number });
     });
     screen.frame();

@@ -18,6 +18,7 @@ import { Clock } from "../../clock/clock.ts";
 import type { CurveDesk } from "../../curve/desk/desk.ts";
 import { Camera } from "../../scene/camera.ts";
 import type { OnionSkin } from "../../scene/onion.ts";
+import { say } from "../../ui/notices.tsx";
 import { SoundPlayer } from "../cues/soundPlayer.ts";
 import { createSpanDesk } from "../curve/spanDesk.ts";
 import type { TimeUnit } from "../labels.ts";
@@ -89,7 +90,10 @@ export class Bench {
     motion: null,
     time: Number.NaN,
   };
-  private readonly drawers = new Set<(frame: Frame) => void>();
+  private readonly drawers = new Set<{
+    readonly name: string;
+    readonly draw: (frame: Frame) => void;
+  }>();
 
   constructor(study: Study) {
     this.store = createStore<BenchState>(() => ({
@@ -322,8 +326,9 @@ export class Bench {
     this.clock.invalidate();
   }
 
-  /** Registers something that draws. Answers how to stop that. */
-  onFrame(drawer: (frame: Frame) => void): () => void {
+  /** Registers something that draws, by the name under which a person knows it. Answers how to stop that. */
+  onFrame(name: string, draw: (frame: Frame) => void): () => void {
+    const drawer = { name, draw };
     this.drawers.add(drawer);
     this.clock.invalidate();
     return () => this.drawers.delete(drawer);
@@ -346,6 +351,19 @@ export class Bench {
     this.posed = { motion, time };
     const { poses } = this;
     const frame = { time, motion, poses, study: motion.study };
-    for (const drawer of this.drawers) drawer(frame);
+    for (const drawer of this.drawers)
+      try {
+        drawer.draw(frame);
+      } catch (error) {
+        // Taken out, so that the others and the next frames go on.
+        this.drawers.delete(drawer);
+        console.error(`${drawer.name} stopped drawing.`, error);
+        say(
+          `${drawer.name} could not be drawn and has stopped. Load the page again to bring it back; your work is kept.`,
+          {
+            tone: "fault",
+          },
+        );
+      }
   };
 }

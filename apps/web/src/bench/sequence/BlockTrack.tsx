@@ -47,6 +47,28 @@ function isMirrored(placed: Placed): boolean {
   return mirrored;
 }
 
+interface EdgeSession {
+  readonly gesture: Gesture;
+  readonly edge: "start" | "end";
+  readonly from: number;
+  readonly targets: readonly number[];
+}
+
+/** An item and all that hangs on it, however far. */
+function carriedBy({ placements }: Motion, id: string): Set<string> {
+  const carried = new Set([id]);
+  for (let grew = true; grew; ) {
+    grew = false;
+    for (const { item } of placements.byId.values()) {
+      const { tether } = item;
+      if (tether.to !== "item" || !carried.has(tether.id) || carried.has(item.id)) continue;
+      carried.add(item.id);
+      grew = true;
+    }
+  }
+  return carried;
+}
+
 /** Times that a block snaps to: edges of all others, and markers. */
 function edgesOf(motion: Motion, except: ReadonlySet<string>): number[] {
   const times = [0, ...motion.study.markers.map(({ time }) => time)];
@@ -96,11 +118,15 @@ export function BlockTrack({
   const hue = HUE[figures.find((each) => each.id === tween?.figures[0])?.hue ?? "slate"];
   const count = fanOf(item);
 
-  useFrame(({ motion, time }) => {
+  useFrame("The block track", ({ motion, time }) => {
     const placed = motion.placements.byId.get(id);
     if (!placed || !body.current) return;
     const { view } = bench;
-    const { pass, all, endless } = blockSpan(placed);
+    const span = blockSpan(placed);
+    const { all, endless } = span;
+    // A cue's mark stands where it is heard first.
+    const heard = item.type === "cue" ? motion.cueTime(id) : undefined;
+    const pass = heard === undefined ? span.pass : { from: heard, to: heard };
     const lit = item.type === "cue" && time >= pass.from && time < pass.from + 150;
     const key = `${pass.from} ${pass.to} ${all.to} ${view.from} ${view.scale} ${view.width} ${placed.offsets.join()} ${lit} ${row.folded}`;
     const looked = contendedFor.current;
@@ -211,20 +237,21 @@ export function BlockTrack({
       by: way * (event.shiftKey ? 10 * frame : event.altKey ? 1 : frame),
     });
   };
-  const edge = useDragSession<{ gesture: Gesture; edge: "start" | "end"; from: number }>({
+  const edge = useDragSession<EdgeSession>({
     start: (_, target) => {
       const placed = bench.motion.placements.byId.get(id);
       const which = target.getAttribute("data-edge");
       if (!placed || (which !== "start" && which !== "end")) return undefined;
       const { pass } = blockSpan(placed);
       const from = which === "start" ? pass.from : pass.from + (pass.to - pass.from);
-      return { gesture: bench.begin(), edge: which, from };
+      // Of the sequence as it is now: what hangs on this block moves along, and must not hold it.
+      const targets = edgesOf(bench.motion, carriedBy(bench.motion, id));
+      return { gesture: bench.begin(), edge: which, from, targets };
     },
-    move: ({ gesture, edge: which, from }, { dx, x, y, free, shift }) => {
+    move: ({ gesture, edge: which, from, targets }, { dx, x, y, free, shift }) => {
       if (!gesture.active) return;
       const { frameRate } = bench.study.scene;
       const { scale } = bench.view;
-      const targets = edgesOf(bench.motion, new Set([id]));
       const { time } = snapTime(from + dx / scale, targets, { scale, frameRate, free });
       gesture.update((study) =>
         shift
@@ -417,7 +444,7 @@ export function BlockTrack({
 /** A frame around the chosen block: its own fill is faint. */
 function SelectedFrame({ of }: { of: RefObject<SVGRectElement | null> }): ReactNode {
   const frame = useRef<SVGRectElement>(null);
-  useFrame(() => {
+  useFrame("The block track", () => {
     const box = of.current;
     if (!box) return;
     writeAttributes(frame.current, {

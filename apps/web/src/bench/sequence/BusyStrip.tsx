@@ -24,7 +24,7 @@ export function BusyStrip(): ReactNode {
       }),
     [bench],
   );
-  useFrame(({ motion }) => {
+  useFrame("The busy strip", ({ motion }) => {
     const element = canvas.current;
     if (!element) return;
     const { view } = bench;

@@ -42,7 +42,7 @@ export function TetherCanvas({
       }),
     [bench],
   );
-  useFrame(({ motion }) => {
+  useFrame("The tether canvas", ({ motion }) => {
     const element = canvas.current;
     if (!element || !scroller.current) return;
     const { view, selection } = bench;

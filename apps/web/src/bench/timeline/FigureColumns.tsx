@@ -1,4 +1,5 @@
 import { chosenKeys, stretchKeys } from "@levitas/core/edit";
+import type { Motion } from "@levitas/core/motion";
 import type { Figure } from "@levitas/core/study";
 import { type ReactNode, useMemo, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
@@ -62,7 +63,7 @@ export function FigureColumns({
   const { frameRate } = useStudy().scene;
   const group = useRef<SVGGElement>(null);
   const ends = useRef<(SVGPathElement | null)[]>([]);
-  const drawn = useRef("");
+  const drawn = useRef<{ view?: string; columns?: readonly Column[]; motion?: Motion }>({});
   const ground = useKeyBox();
   const columns = useMemo(
     () =>
@@ -75,14 +76,12 @@ export function FigureColumns({
   );
   const keyIds = useMemo(() => columns.flatMap((column) => column.keyIds), [columns]);
   const selected = useBenchState(({ selection }) => selection.keys);
-  useFrame(({ motion, study }) => {
+  useFrame("The figure columns", ({ motion, study }) => {
     const { from, scale } = bench.view;
-    const state = `${from} ${scale}`;
-    // While nothing is dragged the columns are where they were.
-    if (!bench.dragging && drawn.current === state && group.current?.dataset.ready === "yes")
-      return;
-    drawn.current = bench.dragging ? "" : state;
-    if (group.current) group.current.dataset.ready = "yes";
+    const view = `${from} ${scale}`;
+    const last = drawn.current;
+    if (last.view === view && last.columns === columns && last.motion === motion) return;
+    drawn.current = { view, columns, motion };
     let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
     const timeOf = timesNow(study, columns);
     columns.forEach((column, i) => {

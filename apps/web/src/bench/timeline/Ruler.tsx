@@ -33,7 +33,7 @@ export function Ruler(): ReactNode {
       }),
     [bench],
   );
-  useFrame(() => {
+  useFrame("The ruler", () => {
     const { view } = bench;
     const state = `${view.from} ${view.scale} ${view.width} ${unit} ${scene.frameRate}`;
     if (!canvas.current || state === drawn.current) return;

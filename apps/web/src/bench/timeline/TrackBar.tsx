@@ -58,7 +58,7 @@ export function TrackBar({
   );
   const isColor = channel.kind === "color";
 
-  useFrame(({ motion }) => {
+  useFrame("The track bar", ({ motion }) => {
     const layer = findLayer(motion, figure.id, channel, tween.id);
     const { view } = bench;
     const state = `${view.from} ${view.scale}`;

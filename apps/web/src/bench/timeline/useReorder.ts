@@ -22,8 +22,8 @@ export function useReorder(figure: Figure) {
       session.before = before;
       const name = bench.study.figures.find(({ id }) => id === before)?.name;
       showTip(x, y, name ? `before ${name}` : "to the end, in front of all");
-      if (before !== figure.id)
-        session.gesture.update((study) => orderFigure(study, { figureId: figure.id, before }));
+      // Back where it was is a place, too: nothing changes then.
+      session.gesture.update((study) => orderFigure(study, { figureId: figure.id, before }));
     },
     end: ({ gesture }, cancelled) => (cancelled ? gesture.cancel() : gesture.commit()),
   });

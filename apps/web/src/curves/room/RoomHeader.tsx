@@ -126,12 +126,12 @@ function useRoomKeys(): void {
     (event) => {
       if (event.defaultPrevented || document.activeElement?.matches("button:focus-visible")) return;
       event.preventDefault();
-      clock.toggle();
+      if (!event.repeat) clock.toggle();
     },
     options,
   );
   useHotkeys("v", () => loose.desk.fitPlot(), options);
-  useHotkeys("insert", () => loose.desk.addPointAfter(undefined), options);
+  useHotkeys("insert", (event) => event.repeat || loose.desk.addPointAfter(undefined), options);
   useEffect(() => {
     // Before anything else hears of it: Escape takes back what is being dragged.
     const cancel = (event: KeyboardEvent) => {

@@ -3,24 +3,22 @@ import {
   chosenKeys,
   deleteKeys,
   moveKeys,
-  roundSpacePoints,
   type Smoothing,
   setKeyValues,
   setSpanCurves,
-  smoothKeys,
   stretchOf,
 } from "@levitas/core/edit";
-import { channelOf, spacePathOf } from "@levitas/core/study";
+import { channelOf } from "@levitas/core/study";
 import { isColor, readQuantity } from "@levitas/core/value";
 import { lazy, type ReactNode, Suspense, useMemo } from "react";
 import { Button } from "../../../ui/Button.tsx";
-import { say } from "../../../ui/notices.tsx";
 import { numberLabel } from "../../../ui/numberLabel.ts";
 import { copyChosen, repeatChosen } from "../../clipboard.ts";
 import { fromUnit } from "../../labels.ts";
 import { useBench, useBenchState, useStudy } from "../../model/BenchContext.ts";
 import { SaveRecipe } from "../../recipes/SaveRecipe.tsx";
 import { PastePanel } from "./PastePanel.tsx";
+import { smoothChosen } from "./smoothChosen.ts";
 import { TypedField } from "./TypedField.tsx";
 
 const PathButton = lazy(async () => ({ default: (await import("./PathButton.tsx")).PathButton }));
@@ -50,17 +48,7 @@ export function KeyBar(): ReactNode {
     (["x", "y"] as const).every((axis) => motion.drivenAt(motion.figureIndex(figure), axis));
   /** Keys that begin a span: what curves are given to. */
   const any = keys.length > 0;
-  const smooth = (how: Smoothing) => {
-    const before = study;
-    const along = own.filter(({ tween, track }) => {
-      const path = spacePathOf(tween);
-      return path && (track === path.x || track === path.y);
-    });
-    if (along.length > 0 && how === "through")
-      bench.perform(roundSpacePoints, { keyIds: along.map(({ key }) => key.id) });
-    bench.perform(smoothKeys, { keyIds: keys, how });
-    if (bench.study === before) say("These keys have no speed of their own to smooth.");
-  };
+  const smooth = (how: Smoothing) => smoothChosen(bench, how);
   const setTime = (time: number) =>
     stretch && bench.perform(moveKeys, { keyIds: keys, time: time - stretch.from });
   const valueText =
