@@ -57,8 +57,9 @@ describe("the CSS hand-off in a real browser", () => {
     "shows what motion.at says of a random study, as it is and under reduced motion: seed %i",
     async (seed) => {
       const study = anyStudy(seed);
-      await buildCssPage(page, study);
       for (const calm of [false, true]) {
+        // Anew: what has ended without a fill is out of reach for going back in time.
+        await buildCssPage(page, study);
         await page.emulateMediaFeatures([
           { name: "prefers-reduced-motion", value: calm ? "reduce" : "no-preference" },
         ]);

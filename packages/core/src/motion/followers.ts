@@ -107,7 +107,9 @@ function rangeMap({ from, to, clamp }: Follower, curve: Curve): (value: number) 
   const eased: CompiledCurve = compileCurve(curve);
   const [start, end] = from;
   const [low, high] = to;
-  return (value) => {
+  return (asked) => {
+    // Where a curve stands upright its speed is infinite: it counts as the top of the range, never as no number.
+    const value = Number.isFinite(asked) ? asked : Math.max(start, end);
     const width = end - start;
     const p = width === 0 ? (value >= start ? 1 : 0) : (value - start) / width;
     if (p < 0 || p > 1) {

@@ -88,6 +88,8 @@ export function anyStudy(seed: number): Study {
     if (chance(0.08)) return { found: true };
     if (kind === "color") return one(COLORS);
     if (kind === "switch") return upTo(2);
+    // Not near a right angle, overshoot included: what is skewed by that much is infinitely long.
+    if (channel === "skew") return upTo(50) - 25;
     if (kind === "angle") return upTo(720) - 360;
     if (channel === "opacity") return random();
     if (channel === "scaleX" || channel === "scaleY") return 0.2 + random() * 2;
@@ -248,17 +250,20 @@ function anyFollowers(
   for (let i = 0; i < upTo(3); i++) {
     const at = 2 + upTo(figureIds.length - 2);
     if (followers.some(({ figure: taken }) => taken === figureIds[at])) continue;
+    const channel = one(["scaleX", "rotate", "y"] as const);
+    // What is scaled fifty times shows every rounding fifty times as large.
+    const most = channel === "scaleX" ? 1.5 : 1 + upTo(60);
     followers.push({
       id: `follower${i}`,
       figure: figureIds[at] as string,
-      channel: one(["scaleX", "rotate", "y"] as const),
+      channel,
       source: {
         figure: figureIds[upTo(at)] as string,
         channel: one(["x", "rotate", "y"] as const),
       },
       of: one(["value", "speed"] as const),
       from: [0, 300],
-      to: [upTo(3), 1 + upTo(60)],
+      to: [upTo(3), most],
       ...(chance(0.4) ? { curve: curve() } : {}),
       ...(chance(0.5) ? { clamp: true } : {}),
       ...(chance(0.3) ? { lag: 80 } : {}),
