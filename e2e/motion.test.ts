@@ -301,7 +301,9 @@ describe("keyframed motion on the bench", () => {
       [9000, 92],
     ]);
 
-    // All of the buoy, twice as fast, by the end of its line.
+    // All of the buoy, twice as fast, by the end of its line, which is brought into view.
+    await hotkey("v");
+    await frames(page, 3);
     const scale = await pxPerMs();
     await page.hover('[aria-label="Key columns of Buoy"]');
     await drag('[aria-label="Key columns of Buoy"] [data-figure-end="to"]', -4500 * scale, 0, 20);

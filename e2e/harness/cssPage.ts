@@ -90,6 +90,9 @@ function isShown(study: Study, motion: Motion, poses: Float64Array, figure: Figu
   return isShown(study, motion, poses, parent);
 }
 
+/** Farther off than this, px, nothing is seen: near the eye or a right angle a place runs off to infinity. */
+const FAR = 10_000;
+
 /** How far the page is from a motion at the worst, and what is switched otherwise. */
 export interface CssDifference {
   position: number;
@@ -138,7 +141,11 @@ export async function compareCss(
           ...mapPoint(matrix, 0, 0),
           ...mapPoint(matrix, Math.max(read("width"), 0), Math.max(read("height"), 0)),
         ];
-        return Math.max(...expected.map((value, c) => Math.abs(value - (there.corners[c] ?? 1e9))));
+        return Math.max(
+          ...expected.map((value, c) =>
+            Math.abs(value) > FAR ? 0 : Math.abs(value - (there.corners[c] ?? 1e9)),
+          ),
+        );
       });
       if (position > worst.position) worst.where = `${figure.name} at ${time} ms`;
       worst.position = Math.max(worst.position, position);
