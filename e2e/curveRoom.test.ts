@@ -220,14 +220,14 @@ describe("the curve room", () => {
     expect(
       await page.$eval('[data-testid="runs-back"]', (hatch) => hatch.getAttribute("d")),
     ).toMatch(/^M/);
-    await page.waitForSelector('[aria-label="Save state"][data-state="tangled"]');
+    await page.waitForSelector('[aria-label="Save state"][data-state="held"]');
     expect(await textOf(page, '[aria-label="Text forms"]')).toContain("Untangle it first");
     expect(
       await page.$eval("::-p-aria([name='Race it'])", (b) => (b as HTMLButtonElement).disabled),
     ).toBe(true);
     // Not lost meanwhile: the tab is closed and opened again.
     await page.reload();
-    await page.waitForSelector('[aria-label="Save state"][data-state="tangled"]');
+    await page.waitForSelector('[aria-label="Save state"][data-state="held"]');
     expect(await stored()).toBe(before);
     await press(page, "Untangle");
     await page.waitForSelector('[aria-label="Save state"][data-state="saved"]');

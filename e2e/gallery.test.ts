@@ -195,11 +195,11 @@ describe("the curves", () => {
     await press(page, "Keep both");
     await waitFor(
       async () =>
-        (await stored()).filter(({ name }) => ["Theirs", "Barrier lifts"].includes(name)).length ===
-        2,
+        (await stored()).filter(({ name }) => ["Theirs", "Barrier lifts (mine)"].includes(name))
+          .length === 2,
     );
     const names = (await stored()).map((curve) => curve.name);
-    expect(names).toEqual(expect.arrayContaining(["Theirs", "Barrier lifts"]));
+    expect(names).toEqual(expect.arrayContaining(["Theirs", "Barrier lifts (mine)"]));
     // The refused save is said by the browser too.
     expect(problems.filter((problem) => !problem.includes("412"))).toEqual([]);
     problems.length = 0;

@@ -19,6 +19,7 @@ export function ConflictBar({ keeper }: { keeper: StudyKeeper }): ReactNode {
     <ChoiceBar
       keeper={keeper}
       word="study"
+      nameOf={({ name }) => name}
       takeTheirs={(study) =>
         bench.perform(replaceStudy, { study, label: "take the state saved elsewhere" })
       }

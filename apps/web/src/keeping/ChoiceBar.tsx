@@ -11,6 +11,7 @@ import type { Keeper } from "./keeper.ts";
 export function ChoiceBar<T>({
   keeper,
   word,
+  nameOf,
   takeTheirs,
   keepBoth,
   keepAsNew,
@@ -19,6 +20,7 @@ export function ChoiceBar<T>({
   keeper: Keeper<T>;
   /** What the document is: "study", "curve". */
   word: string;
+  nameOf: (content: T) => string;
   /** Shows the other state here, after the keeper has taken it. */
   takeTheirs: (theirs: T) => void;
   /** Keeps the work here as a document of its own; `settle` then takes the other state. */
@@ -62,9 +64,11 @@ export function ChoiceBar<T>({
       ) : (
         <>
           <p className="mr-auto">
-            <strong className="font-semibold">This {word} was saved elsewhere</strong> while you
-            worked on it here, in another tab or by someone else. Your work is kept in this browser
-            until you choose.
+            <strong className="font-semibold">
+              This {word} was saved elsewhere as “{nameOf(state.current.content)}”
+            </strong>{" "}
+            while you worked on it here, in another tab or by someone else. Your work is kept in
+            this browser until you choose.
           </p>
           <Button disabled={busy} onClick={() => keeper.keepMine()}>
             Keep mine

@@ -204,6 +204,7 @@ function ConflictBar({ keeper }: { keeper: CurveKeeper }): ReactNode {
     <ChoiceBar
       keeper={keeper}
       word="curve"
+      nameOf={({ name }) => name}
       takeTheirs={(theirs) => room.take(theirs)}
       keepBoth={async (settle) => {
         const copy = await copyAs(" (mine)");
