@@ -40,6 +40,11 @@ try {
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }
+const retried = counts.testResults
+  .flatMap(({ assertionResults }) => assertionResults)
+  .filter(({ invocations }) => invocations > 1);
+for (const { fullName } of retried) console.log(`Tried a second time: ${fullName}`);
+console.log(`${retried.length} ${retried.length === 1 ? "test was" : "tests were"} retried.`);
 // A file that could not even be loaded counts as a failure, though it holds no counted test.
 const failed = counts.numFailedTests + counts.numRuntimeErrorTestSuites;
 console.log(`${counts.numPassedTests} passed, ${failed} failed`);

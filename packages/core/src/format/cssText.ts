@@ -16,8 +16,9 @@ export const CSS_TOLERANCE = 0.0005;
 /** A `linear()` of more stops than this came from sampling, and can do with fewer. */
 const MOST_STOPS = 200;
 
-/** Fits by curve and tolerance; a curve is fitted for a few tolerances at the most. */
-const fitted = new WeakMap<Curve, Map<number, Curve>>();
+/** Fits by what the curve says and the tolerance: many keys say the same. Emptied when it has grown large. */
+const fitted = new Map<string, Curve>();
+const MOST_FITTED = 500;
 
 /** The curve itself where CSS knows it, else straight pieces within a tolerance of it. */
 function cssKind(curve: Curve, tolerance: number): Curve {
@@ -25,10 +26,12 @@ function cssKind(curve: Curve, tolerance: number): Curve {
   if (curveKindOf(curve).css && !sampled) return curve;
   // Rounded down to a few steps, so that spans of like ways share one fit.
   const step = 2 ** Math.floor(Math.log2(tolerance / CSS_TOLERANCE));
-  const known = fitted.get(curve) ?? new Map<number, Curve>();
-  fitted.set(curve, known);
-  const fit = known.get(step) ?? fitLinear(curve, CSS_TOLERANCE * step).curve;
-  known.set(step, fit);
+  const name = `${step} ${printCurve(curve)}`;
+  const known = fitted.get(name);
+  if (known) return known;
+  if (fitted.size >= MOST_FITTED) fitted.clear();
+  const fit = fitLinear(curve, CSS_TOLERANCE * step).curve;
+  fitted.set(name, fit);
   return fit;
 }
 

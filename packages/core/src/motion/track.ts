@@ -149,6 +149,8 @@ export function compileSpacePath(
     const straight = !key.out && !next.in;
     return {
       start: key.time,
+      // As it is: start plus width may miss it by a digit, and the next piece begins there.
+      end: next.time,
       width: next.time - key.time,
       from,
       to,
@@ -167,7 +169,7 @@ export function compileSpacePath(
       times.push(time);
       values.push(value);
     };
-    for (const { start, width, from, to, curve, timing, piece, straight } of spans) {
+    for (const { start, end, width, from, to, curve, timing, piece, straight } of spans) {
       const parts: readonly CoordinateSpan[] = straight
         ? [{ from: 0, to: 1, start: from[axis], end: to[axis], curve: timing }]
         : coordinateSpans(piece, timing, axis);
@@ -182,8 +184,13 @@ export function compileSpacePath(
           add(time, part.start);
         }
         curves.push(part.curve);
-        shapes.push(straight ? () => curve : () => sampleShape(part, curve));
-        add(part.to === 1 ? start + width : start + part.to * width, part.end);
+        let sampled: Curve | undefined;
+        shapes.push(() => {
+          if (straight) return curve;
+          sampled ??= sampleShape(part, curve);
+          return sampled;
+        });
+        add(part.to === 1 ? end : start + part.to * width, part.end);
       }
     }
     const [only] = source.keys;
