@@ -13,7 +13,7 @@ import type { DataFolder } from "./database/dataFolder.ts";
 import { FaultFilter } from "./faults/faultFilter.ts";
 import { inputValidation } from "./faults/validation.ts";
 import { NestLog } from "./log.ts";
-import { bodyLimits, LARGEST_BODY } from "./security/bodyLimits.ts";
+import { bodyLimits, LARGEST_BODY, verifyBody } from "./security/bodyLimits.ts";
 import { door } from "./security/door.ts";
 import type { Settings } from "./settings.ts";
 import { serveWebApp } from "./web/webApp.ts";
@@ -68,7 +68,9 @@ export async function createApp(
     (request.path.startsWith(`/${DOCS}`) ? docs : strict)(request, response, next),
   );
   app.use(door(settings));
-  app.useBodyParser("json", { limit: LARGEST_BODY });
+  // Nest hands these on to the body parser; its type names only some of them.
+  const parsing = { limit: LARGEST_BODY, verify: verifyBody };
+  app.useBodyParser("json", parsing);
   app.use(bodyLimits);
   app.useGlobalPipes(inputValidation());
   app.useGlobalFilters(new FaultFilter());

@@ -1,10 +1,12 @@
 import { lazy, type ReactNode, Suspense } from "react";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { NotFound } from "./shell/NotFound.tsx";
-import { StudiesPage } from "./studies/StudiesPage.tsx";
 import { ErrorBoundary } from "./ui/ErrorBoundary.tsx";
 
-/** The bench weighs most and is not needed to choose a study. */
+// Each room comes when it is entered: one does not wait for the code of another.
+const StudiesPage = lazy(async () => ({
+  default: (await import("./studies/StudiesPage.tsx")).StudiesPage,
+}));
 const BenchPage = lazy(async () => ({
   default: (await import("./bench/BenchPage.tsx")).BenchPage,
 }));

@@ -28,6 +28,8 @@ export class FaultFilter implements ExceptionFilter {
 
   private describe(error: unknown): Pick<FaultsError, "status" | "faults" | "extra"> {
     if (error instanceof FaultsError) return error;
+    // What the body parser met on its way comes wrapped.
+    if (error instanceof Error && error.cause instanceof FaultsError) return error.cause;
     const status = statusOf(error);
     const message = error instanceof Error ? error.message : "";
     if (status === 413)

@@ -1,3 +1,4 @@
+import type { IncomingMessage, ServerResponse } from "node:http";
 import { type Budget, DOCUMENT_BUDGET, overBudget } from "@levitas/core/fault";
 import type { NextFunction, Request, Response } from "express";
 import { FaultsError } from "../faults/faultsError.ts";
@@ -8,10 +9,84 @@ export const LARGEST_BODY = "24mb";
 /** A request holds a document, a few levels deep. */
 const REQUEST_BUDGET: Budget = { ...DOCUMENT_BUDGET, depth: DOCUMENT_BUDGET.depth + 20 };
 
-/** Refuses bodies that nest too deep or hold too much, before anything walks or copies them. */
+/**
+ * Refuses a body by its bytes, before it is parsed: one that nests too deep or holds too much would take hundreds of
+ * megabytes as objects. For the body parser's `verify`.
+ */
+export function verifyBody(_request: IncomingMessage, _response: ServerResponse, body: Buffer) {
+  const excess = overBudgetInBytes(body, REQUEST_BUDGET);
+  if (excess) throw refusal(excess.code, excess.message);
+}
+
+/** Refuses what only shows in the objects, such as fields with the names of functions. */
 export function bodyLimits(request: Request, _response: Response, next: NextFunction) {
   const excess = overBudget(request.body, REQUEST_BUDGET);
-  if (!excess) return next();
-  const status = excess.code === "too-deep" || excess.code === "reserved-name" ? 400 : 413;
-  next(new FaultsError(status, [excess]));
+  next(excess && refusal(excess.code, excess.message));
+}
+
+function refusal(code: string, message: string): FaultsError {
+  const status = code === "too-deep" || code === "reserved-name" ? 400 : 413;
+  return FaultsError.one(status, code, message, "Send a smaller document.");
+}
+
+const QUOTE = 0x22;
+const BACKSLASH = 0x5c;
+const COMMA = 0x2c;
+const COLON = 0x3a;
+
+/**
+ * How JSON text goes beyond a budget, from its brackets, commas and colons outside of strings; undefined where it keeps
+ * it. One pass over the bytes; text that is no JSON is left to the parser.
+ */
+export function overBudgetInBytes(
+  body: Buffer,
+  budget: Budget,
+): { readonly code: string; readonly message: string } | undefined {
+  const fields = new Uint32Array(budget.depth + 2);
+  let depth = 0;
+  let objects = 0;
+  let values = 0;
+  for (let i = 0; i < body.length; i++) {
+    switch (body[i]) {
+      case QUOTE: {
+        const begin = i;
+        for (i++; i < body.length && body[i] !== QUOTE; i++) if (body[i] === BACKSLASH) i++;
+        // An escape takes six bytes at the most for one letter, UTF-8 three.
+        if (i - begin > 6 * budget.text)
+          return { code: "too-long", message: `Found a text of more than ${budget.text} letters.` };
+        break;
+      }
+      case 0x7b:
+      case 0x5b:
+        if (++depth > budget.depth)
+          return {
+            code: "too-deep",
+            message: `Found more than ${budget.depth} levels of nesting.`,
+          };
+        fields[depth] = 0;
+        if (++objects > budget.objects)
+          return {
+            code: "too-many-objects",
+            message: `Found more than ${budget.objects} objects.`,
+          };
+        break;
+      case 0x7d:
+      case 0x5d:
+        if (depth > 0) depth--;
+        break;
+      case COLON:
+        fields[depth] = (fields[depth] ?? 0) + 1;
+        if ((fields[depth] as number) > budget.fields)
+          return {
+            code: "too-many-fields",
+            message: `Found an object with more than ${budget.fields} fields.`,
+          };
+        break;
+      case COMMA:
+        if (++values > budget.values)
+          return { code: "too-many-values", message: `Found more than ${budget.values} values.` };
+        break;
+    }
+  }
+  return undefined;
 }

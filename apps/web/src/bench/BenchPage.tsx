@@ -1,16 +1,22 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { type ReactNode, useEffect, useState } from "react";
+import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
+import { useStore } from "zustand";
 import { SceneView } from "../scene/SceneView.tsx";
 import { Header } from "../shell/Header.tsx";
 import { Button } from "../ui/Button.tsx";
 import { DragTip } from "../ui/dragTip.tsx";
 import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
 import { BenchHeader } from "./BenchHeader.tsx";
-import { ConflictBar } from "./ConflictBar.tsx";
 import { CurvePane } from "./curve/CurvePane.tsx";
 import { BenchContext } from "./model/BenchContext.ts";
-import { type FoundStudy, findStudy, type OpenStudy, openStudy } from "./openStudy.ts";
+import {
+  type FoundStudy,
+  findStudy,
+  type OpenStudy,
+  openStudy,
+  type StudyKeeper,
+} from "./openStudy.ts";
 import { Timeline } from "./timeline/Timeline.tsx";
 import { Transport } from "./transport/Transport.tsx";
 
@@ -38,6 +44,21 @@ export function BenchPage(): ReactNode {
     );
   if (!found.data) return <Away>Reading the study…</Away>;
   return <BenchRoom key={id} found={found.data} />;
+}
+
+/** The choice between two states comes when there is one to make. */
+const ConflictBar = lazy(async () => ({
+  default: (await import("./ConflictBar.tsx")).ConflictBar,
+}));
+
+function Choice({ keeper }: { keeper: StudyKeeper }): ReactNode {
+  const { kind } = useStore(keeper.state);
+  if (kind !== "conflict" && kind !== "gone") return null;
+  return (
+    <Suspense fallback={null}>
+      <ConflictBar keeper={keeper} />
+    </Suspense>
+  );
 }
 
 function Away({ children }: { children: ReactNode }): ReactNode {
@@ -69,7 +90,7 @@ function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
     <BenchContext value={open.bench}>
       <div className="flex h-full flex-col">
         <BenchHeader keeper={open.keeper} />
-        <ConflictBar keeper={open.keeper} />
+        <Choice keeper={open.keeper} />
         <main className="flex min-h-0 flex-1">
           <div className="flex w-125 shrink-0 flex-col border-r border-rule">
             <ErrorBoundary name="The scene">

@@ -3,7 +3,7 @@ import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { IconButton } from "../ui/Button.tsx";
 import { useHeldKey } from "../ui/useHeldKey.ts";
-import { copyChosen, pasteText } from "./clipboard.ts";
+import { copyChosen } from "./clipboard.ts";
 import { COMMANDS } from "./commands.ts";
 import { useBench } from "./model/BenchContext.ts";
 
@@ -53,7 +53,10 @@ export function Shortcuts(): ReactNode {
     };
     const paste = (event: ClipboardEvent) => {
       const text = event.clipboardData?.getData("text/plain") ?? "";
-      if (!typing(event) && pasteText(bench, text)) event.preventDefault();
+      if (typing(event) || !text.includes("levitas-keys")) return;
+      event.preventDefault();
+      // What reads text from outside comes when there is some.
+      void import("./pasteText.ts").then(({ pasteText }) => pasteText(bench, text));
     };
     document.addEventListener("copy", copy);
     document.addEventListener("paste", paste);

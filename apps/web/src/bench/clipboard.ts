@@ -4,12 +4,11 @@ import {
   keysOfFigure,
   type PasteArguments,
   pasteKeys,
-  readClip,
 } from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
 import { eachTween } from "@levitas/core/study";
 import { nanoid } from "nanoid";
-import { say, sayFault } from "../ui/notices.tsx";
+import { say } from "../ui/notices.tsx";
 import type { Bench } from "./model/bench.ts";
 import { chosenFigures } from "./model/selection.ts";
 
@@ -104,27 +103,6 @@ export function repeatChosen(bench: Bench): boolean {
 export function giveMotion(bench: Bench, clip: Clip, figureId: string): void {
   bench.select({ figure: figureId, channel: null, span: null, keys: [] });
   pasteClip(bench, clip, { values: "relative" }, clip.start ?? 0);
-}
-
-/** Takes text that was pasted; answers whether it was keys. */
-export function pasteText(bench: Bench, text: string): boolean {
-  if (!text.includes("levitas-keys")) return false;
-  const read = readClip(text);
-  if (!read.ok) {
-    const [fault] = read.faults;
-    sayFault(
-      new Error(`These keys cannot be pasted: ${fault?.path} ${fault?.message} ${fault?.cure}`),
-    );
-    return true;
-  }
-  bench.store.setState({ clip: read.value });
-  const names = new Set(read.value.tracks.map(({ from }) => from));
-  const chosen = chosenFigures(bench.selection);
-  const same = bench.study.figures.some(({ id, name }) => chosen.includes(id) && names.has(name));
-  // On the figure they came from keys are as they were; another one gets them where it stands.
-  const values = chosen.length === 0 || same ? "absolute" : "relative";
-  pasteClip(bench, read.value, { values }, pasteTime(bench));
-  return true;
 }
 
 function allKeyIds(bench: Bench): string[] {

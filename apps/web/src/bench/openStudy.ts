@@ -1,11 +1,10 @@
 import { replaceStudy } from "@levitas/core/edit";
 import type { Study } from "@levitas/core/study";
-import { createStudy, readStoredStudy, type StoredStudy, saveStudy } from "../api/studies.ts";
+import { readStoredStudy, type StoredStudy, saveStudy } from "../api/studies.ts";
 import { closeKeeper, whenClosed } from "../keeping/closing.ts";
 import { dropDraft, keepDraft, type LeftDraft, leftDrafts } from "../keeping/drafts.ts";
 import { Keeper } from "../keeping/keeper.ts";
-import { sayFaults } from "../studies/sayFaults.ts";
-import { say, sayFault } from "../ui/notices.tsx";
+import { say } from "../ui/notices.tsx";
 import { Bench } from "./model/bench.ts";
 
 export type StudyKeeper = Keeper<Study>;
@@ -58,7 +57,11 @@ export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
       dropDraft: () => dropDraft("study", id),
     },
   );
-  if (stored.faults) sayFaults(document.name, stored.faults);
+  const { faults } = stored;
+  if (faults)
+    void import("../studies/sayFaults.ts").then(({ sayFaults }) =>
+      sayFaults(document.name, faults),
+    );
   const [first, ...others] = drafts.filter((draft) => {
     const isKnown = isSameStudy(draft.content, document);
     if (isKnown) draft.forget();
@@ -73,10 +76,8 @@ export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
   // After `resume`: what was brought back is no new change.
   keeper.change(bench.study);
   const stop = bench.store.subscribe(({ history }) => keeper.change(history.study));
-  for (const draft of others) {
-    const name = `${draft.content.name} (recovered)`.slice(0, 200);
-    createStudy({ document: { ...draft.content, name } }).then(draft.forget, sayFault);
-  }
+  if (others.length > 0)
+    void import("./recoverDrafts.ts").then(({ recoverDrafts }) => recoverDrafts(others));
   return {
     bench,
     keeper,

@@ -82,9 +82,9 @@ describe("the clock", () => {
     frame(60);
     frame(60);
     expect(played).toEqual([
-      { from: 900, to: 960, closed: false },
-      { from: 960, to: 1000, closed: true },
-      { from: 0, to: 20, closed: false },
+      { from: 900, to: 960, closed: false, turned: false },
+      { from: 960, to: 1000, closed: true, turned: false },
+      { from: 0, to: 20, closed: false, turned: false },
     ]);
   });
 
@@ -107,8 +107,8 @@ describe("the clock", () => {
     frame(100);
     expect(clock.time).toBe(250);
     expect(played).toEqual([
-      { from: 350, to: 400, closed: true },
-      { from: 200, to: 250, closed: false },
+      { from: 350, to: 400, closed: true, turned: false },
+      { from: 200, to: 250, closed: false, turned: false },
     ]);
   });
 });

@@ -58,6 +58,9 @@ export type Item =
 const LONGEST_TEXT = 80_000;
 const LONGEST_PATH = 320_000;
 
+/** The most words and signs of a curve text; 16,000 stops have fewer. */
+const MOST_TOKENS = 60_000;
+
 /** How deep brackets may nest; CSS curve text needs two levels, calc() a few more. */
 const DEEPEST = 32;
 
@@ -81,8 +84,13 @@ export function readCall(text: string): Result<Call> {
   const closed = closeAtEnd(text);
   if (!closed.ok) return closed;
   const read = readClosed(closed.value);
-  if (read.ok) return good({ ...read.value, end: Math.min(read.value.end, text.length + 1) });
   // What was added at the end stands nowhere in the text that was given.
+  if (read.ok)
+    return good({
+      ...read.value,
+      end: Math.min(read.value.end, text.length + 1),
+      args: read.value.args.map((arg) => ({ ...arg, at: Math.min(arg.at, text.length) })),
+    });
   const faults = read.faults.map((fault) => ({
     ...fault,
     at: Math.min(fault.at ?? 0, text.length),
@@ -113,6 +121,10 @@ function closeAtEnd(text: string): Result<string> {
     },
   );
   if (problem !== undefined) return brokenText(problem);
+  if (tokens.length > MOST_TOKENS)
+    return bad(
+      textFault("text-too-long", text.length, "The text has too many values.", "Give fewer."),
+    );
   // A closing bracket that matches nothing closes nothing, as in CSS.
   const open: string[] = [];
   for (const token of tokens) {

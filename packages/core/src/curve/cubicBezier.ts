@@ -2,7 +2,7 @@ import { bad, good, type Result, shortValue } from "../fault/index.ts";
 import { bezierSolver, SOLVER_SCRIPT } from "./bezierSolver.ts";
 import { type Call, wrongArgument, wrongCount } from "./call.ts";
 import type { CompiledCurve, CubicBezierCurve, KeywordCurve } from "./curve.ts";
-import { type CurveKind, checkNumber } from "./kind.ts";
+import { ANY_VALUE, type CurveKind, checkNumber } from "./kind.ts";
 
 /** The named cubic-beziers of CSS Easing Functions Level 2, section 2.2. */
 export const KEYWORDS: Readonly<Record<KeywordCurve["name"], CubicBezierCurve>> = {
@@ -33,7 +33,7 @@ export const cubicBezier: CurveKind<CubicBezierCurve> = {
   write: ({ x1, y1, x2, y2 }) => `cubic-bezier(${x1}, ${y1}, ${x2}, ${y2})`,
   check: (curve, path) =>
     NAMES.flatMap((name) =>
-      checkNumber(curve[name], `${path}.${name}`, name.startsWith("x") ? ABSCISSA : ORDINATE),
+      checkNumber(curve[name], `${path}.${name}`, name.startsWith("x") ? ABSCISSA : ANY_VALUE),
     ),
   compile: compileCubicBezier,
   script: ({ x1, y1, x2, y2 }) => bezierScript(x1, y1, x2, y2),

@@ -47,6 +47,9 @@ export interface CurveKind<C extends Curve = Curve> {
   readonly script: (curve: C) => string;
 }
 
+/** Any value of a curve: beyond this, sums and products of values are no numbers any more. */
+export const ANY_VALUE = { min: -1e12, max: 1e12 };
+
 /** Checks that `value` is a finite number in [min, max]. */
 export function checkNumber(
   value: unknown,
@@ -62,9 +65,9 @@ export function checkNumber(
   )
     return [];
   const range =
-    min === -Infinity && max === Infinity
-      ? "any finite number"
-      : max === Infinity
+    min <= ANY_VALUE.min && max >= ANY_VALUE.max
+      ? "a number of at most 10¹²"
+      : max >= ANY_VALUE.max
         ? `${min} or more`
         : `from ${min} to ${max}`;
   return [

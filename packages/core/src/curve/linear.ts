@@ -1,9 +1,9 @@
 import { bad, type Fault, good, type Result, shortValue } from "../fault/index.ts";
 import { type Call, writePercent, wrongArgument, wrongCount } from "./call.ts";
 import type { CompiledCurve, LinearCurve, LinearStop, LinearStopsCurve } from "./curve.ts";
-import { type CurveKind, checkNumber } from "./kind.ts";
+import { ANY_VALUE, type CurveKind, checkNumber } from "./kind.ts";
 
-const ANY = { min: -Infinity, max: Infinity };
+const ANY = ANY_VALUE;
 
 /** `linear`: constant speed. */
 export const linear: CurveKind<LinearCurve> = {

@@ -64,8 +64,8 @@ describe("curve notation", () => {
     ["ease ease", 5, "Take it away"],
     ["", 0, "Write a curve"],
     ["42", 0, "Begin with the name"],
-    ["cubic-bezier(0, 0, 1, 1", 23, 'Put ")"'],
-    ["ease('", 5, "Close"],
+    ["ease('", 0, "Did you mean ease?"],
+    ["ease('\n')", 5, "Close"],
   ])("refuses %j at %i and says the cure", (text, at, cure) => {
     const fault = faultOf(text);
     expect(fault?.at).toBe(at);

@@ -12,7 +12,11 @@ export function parseCurve(text: string): Result<Curve> {
   if (!call.ok) return call;
   const written = call.value.isFunction ? `${call.value.name}()` : call.value.name;
   for (const kind of CURVE_KINDS) {
-    if (kind.notation.includes(written)) return kind.read(call.value);
+    if (!kind.notation.includes(written)) continue;
+    const read = kind.read(call.value);
+    // What can be read can be kept: text and data are held to one check.
+    const [fault] = read.ok ? checkCurve(read.value, "") : [];
+    return fault ? bad(textFault(fault.code, call.value.at, fault.message, fault.cure)) : read;
   }
   return bad(unknownName(written, call.value.at));
 }

@@ -2,7 +2,7 @@ import { bad, type Fault, good, type Result, shortValue } from "../fault/index.t
 import { bezierSolver, SOLVER_SCRIPT } from "./bezierSolver.ts";
 import { type Call, textFault, wrongArgument, wrongCount } from "./call.ts";
 import type { CompiledCurve, PathCurve, PathPoint, Place } from "./curve.ts";
-import { type CurveKind, checkNumber } from "./kind.ts";
+import { ANY_VALUE, type CurveKind, checkNumber } from "./kind.ts";
 import { MOST_POINTS, readPathData } from "./pathData.ts";
 
 /** One cubic piece of a path with its four control points. */
@@ -208,7 +208,7 @@ function readPath(call: Call): Result<PathCurve> {
   return fault ? bad(textFault(fault.code, base, fault.message, fault.cure)) : good(curve);
 }
 
-const ANY = { min: -Infinity, max: Infinity };
+const ANY = ANY_VALUE;
 
 function checkPath({ points }: PathCurve, where: string): Fault[] {
   if (!Array.isArray(points) || points.length < 2 || points.length > MOST_POINTS)

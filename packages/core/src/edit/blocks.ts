@@ -20,8 +20,7 @@ import {
 import { printHexColor, roundTo } from "../value/index.ts";
 import { defineEdit } from "./change.ts";
 import { delaysSome } from "./dependencies.ts";
-import { draftItems, draftTweens } from "./find.ts";
-import { listHolding } from "./items.ts";
+import { draftItems, draftTweens, listHolding } from "./find.ts";
 import { removeItems } from "./removeItems.ts";
 
 /** Two times nearer than this, ms, are one. */

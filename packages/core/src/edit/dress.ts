@@ -14,8 +14,7 @@ import {
 } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
 import { removeFigures } from "./figures.ts";
-import { draftItem, draftItems, draftTweens } from "./find.ts";
-import { listHolding } from "./items.ts";
+import { draftItem, draftItems, draftTweens, listHolding } from "./find.ts";
 import { freshId } from "./tween.ts";
 
 const find = (draft: Draft<Study>, id: string) => draft.figures.find((each) => each.id === id);

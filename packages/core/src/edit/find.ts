@@ -124,3 +124,11 @@ export function draftTrack(
     if (tween.id === tweenId) return tween.tracks.find((track) => track.channel === channel);
   return undefined;
 }
+
+/** The list of a draft in which an item stands. */
+export function listHolding(draft: Draft<Study>, id: string): Draft<SequenceItem>[] | undefined {
+  if (draft.sequence.some((item) => item.id === id)) return draft.sequence;
+  for (const item of draftItems(draft.sequence))
+    if (item.type === "group" && item.items.some((member) => member.id === id)) return item.items;
+  return undefined;
+}

@@ -10,8 +10,7 @@ import {
 } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
 import { allNeeds, delaysSome } from "./dependencies.ts";
-import { draftItems } from "./find.ts";
-import { listHolding } from "./items.ts";
+import { draftItems, listHolding } from "./find.ts";
 import { passOn } from "./removeItems.ts";
 import { stateOf } from "./tween.ts";
 

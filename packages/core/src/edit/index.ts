@@ -9,7 +9,6 @@ export {
   copyKeys,
   cycleKeys,
   keysOfFigure,
-  readClip,
 } from "./clip.ts";
 export {
   dissolveGroup,
@@ -84,6 +83,7 @@ export {
   pullPathHandles,
   setPathJoint,
 } from "./pathPoints.ts";
+export { readClip } from "./readClip.ts";
 export {
   applyRecipe,
   type Recipe,

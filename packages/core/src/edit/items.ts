@@ -15,7 +15,7 @@ import {
 } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
 import { inWaves } from "./dependencies.ts";
-import { draftItem, draftItems } from "./find.ts";
+import { draftItem, listHolding } from "./find.ts";
 import { removeItems } from "./removeItems.ts";
 import { stateOf } from "./tween.ts";
 
@@ -242,14 +242,6 @@ export const duplicateItems = defineEdit<{ ids: readonly string[]; newId: () => 
     }
   },
 );
-
-/** The list of a draft in which an item stands. */
-export function listHolding(draft: Draft<Study>, id: string): Draft<SequenceItem>[] | undefined {
-  if (draft.sequence.some((item) => item.id === id)) return draft.sequence;
-  for (const item of draftItems(draft.sequence))
-    if (item.type === "group" && item.items.some((member) => member.id === id)) return item.items;
-  return undefined;
-}
 
 /** Puts an item before another one of its level, or last. Order decides who wins of two that start together. */
 export const orderItem = defineEdit<{ id: string; before: string | null }>(

@@ -10,8 +10,9 @@ import {
 } from "../fault/index.ts";
 import type { ChannelId, Study, Track, Tween } from "../study/index.ts";
 import { defineEdit } from "./change.ts";
-import { type Clip, type ClipKey, type ClipTrack, canShift, readClipTrack } from "./clip.ts";
+import { type Clip, type ClipKey, type ClipTrack, canShift } from "./clip.ts";
 import { partKeys } from "./joinPath.ts";
+import { readClipTrack } from "./readClip.ts";
 
 /** What `applyRecipe` needs. */
 export interface RecipeArguments {

@@ -9,7 +9,7 @@ import {
   type Result,
   shortValue,
 } from "../fault/index.ts";
-import { checkStudy, STUDY_FORMAT, STUDY_VERSION, type Study } from "../study/index.ts";
+import { checkStudy, circlesIn, STUDY_FORMAT, STUDY_VERSION, type Study } from "../study/index.ts";
 import { keyFaults, withoutKeys } from "./keyShape.ts";
 import { migrateStudy } from "./migrations.ts";
 import { StudyShape } from "./studyShape.ts";
@@ -35,6 +35,8 @@ export function readStudyWith(document: unknown, most: number): Result<Study> {
   if (excess) return bad(excess);
   const migrated = migrateStudy(document);
   if (!migrated.ok) return migrated;
+  const circles = circlesIn(migrated.value, most);
+  if (circles.length > 0) return { ok: false, faults: circles };
   const { rest, found, odd } = withoutKeys(migrated.value);
   const faults = new FaultList(most);
   for (const { path, value } of odd)

@@ -57,13 +57,93 @@ export function checkStudy(study: Study, most = 50): readonly Fault[] {
   // Named at one that hangs on another: a group that waits for its own member may hang on nothing.
   const first = loop.find((id) => byId.get(id)?.item.tether.to !== "start") ?? loop[0];
   if (first !== undefined)
-    faults.push({
-      code: "tether-loop",
-      path: `${pathOf(study.sequence, first, "sequence")}.tether`,
-      message: `Found a circle of tethers: ${circleText(loop.map((id) => `“${byId.get(id)?.item.name ?? id}”`))}.`,
-      cure: "Hang one of them on the study's start.",
-    });
+    faults.push(
+      tetherLoop(
+        loop.map((id) => byId.get(id)?.item.name ?? id),
+        `${pathOf(study.sequence, first, "sequence")}`,
+      ),
+    );
   return faults.all;
+}
+
+/**
+ * The circles of parents, followers and tethers in a document that is not checked yet: found at once, however large it is,
+ * where checking all the rest takes a while.
+ */
+export function circlesIn(document: object, most: number): readonly Fault[] {
+  const faults = new FaultList(most);
+  const { figures, followers } = document as Partial<Record<"figures" | "followers", unknown>>;
+  const parentOf = new Map<string, string | null>();
+  const indexOf = new Map<string, number>();
+  const field = (value: unknown, name: string): unknown =>
+    typeof value === "object" && value !== null
+      ? (value as Record<string, unknown>)[name]
+      : undefined;
+  const text = (value: unknown): string => (typeof value === "string" ? value : "");
+  for (const [i, figure] of (Array.isArray(figures) ? figures : []).entries()) {
+    parentOf.set(text(field(figure, "id")), text(field(figure, "parent")) || null);
+    indexOf.set(text(field(figure, "id")), i);
+  }
+  // Ids that are there twice are a fault of their own, which the full check tells.
+  if (Array.isArray(figures) && parentOf.size === figures.length)
+    for (const circle of circlesOf(parentOf)) faults.push(parentLoop(circle, indexOf));
+  const sourceOf = new Map<string, string | null>();
+  const placeOf = new Map<string, number>();
+  const nameOf = (of: unknown) => `${text(field(of, "figure"))} ${text(field(of, "channel"))}`;
+  for (const [i, follower] of (Array.isArray(followers) ? followers : []).entries()) {
+    sourceOf.set(nameOf(follower), nameOf(field(follower, "source")));
+    placeOf.set(nameOf(follower), i);
+  }
+  for (const circle of circlesOf(sourceOf))
+    faults.push(followerLoop(circle, placeOf, (name) => name));
+  const anchorOf = new Map<string, string | null>();
+  const pathOfItem = new Map<string, string>();
+  let count = 0;
+  const enter = (items: unknown, path: string): void => {
+    for (const [i, item] of (Array.isArray(items) ? items : []).entries()) {
+      const tether = field(item, "tether");
+      const id = text(field(item, "id"));
+      count++;
+      anchorOf.set(id, field(tether, "to") === "item" ? text(field(tether, "id")) || null : null);
+      pathOfItem.set(id, `${path}[${i}]`);
+      enter(field(item, "items"), `${path}[${i}].items`);
+    }
+  };
+  enter((document as { sequence?: unknown }).sequence, "sequence");
+  for (const circle of anchorOf.size === count ? circlesOf(anchorOf) : [])
+    faults.push(tetherLoop(circle, `${pathOfItem.get(circle[0] as string)}`));
+  return faults.all;
+}
+
+function tetherLoop(names: readonly string[], path: string): Fault {
+  return {
+    code: "tether-loop",
+    path: `${path}.tether`,
+    message: `Found a circle of tethers: ${circleText(names.map((name) => `“${name}”`))}.`,
+    cure: "Hang one of them on the study's start.",
+  };
+}
+
+function parentLoop(circle: readonly string[], indexOf: ReadonlyMap<string, number>): Fault {
+  return {
+    code: "parent-loop",
+    path: `figures[${indexOf.get(circle[0] as string)}].parent`,
+    message: `Found a circle of parents: ${circleText(circle)}.`,
+    cure: "Let one of them stand in the scene (parent null).",
+  };
+}
+
+function followerLoop(
+  circle: readonly string[],
+  indexOf: ReadonlyMap<string, number>,
+  wordsOf: (name: string) => string,
+): Fault {
+  return {
+    code: "follower-loop",
+    path: `followers[${indexOf.get(circle[0] as string)}].source`,
+    message: `Found a circle of followers: ${circleText(circle.map(wordsOf))}.`,
+    cure: "Let one of them follow something else.",
+  };
 }
 
 /** Where an item of the sequence stands in the document. */
@@ -154,13 +234,7 @@ function checkFigures(study: Study, names: Names, faults: FaultList): void {
     }
   });
   const indexOf = new Map(study.figures.map(({ id }, i) => [id, i]));
-  for (const circle of circlesOf(parentOf))
-    faults.push({
-      code: "parent-loop",
-      path: `figures[${indexOf.get(circle[0] as string)}].parent`,
-      message: `Found a circle of parents: ${circleText(circle)}.`,
-      cure: "Let one of them stand in the scene (parent null).",
-    });
+  for (const circle of circlesOf(parentOf)) faults.push(parentLoop(circle, indexOf));
 }
 
 function checkItems(
@@ -334,12 +408,7 @@ function checkFollowers(study: Study, names: Names, faults: FaultList): void {
     study.followers.map(({ figure, channel }, i) => [nameOf(figure, channel), i]),
   );
   for (const circle of circlesOf(sourceOf))
-    faults.push({
-      code: "follower-loop",
-      path: `followers[${indexOf.get(circle[0] as string)}].source`,
-      message: `Found a circle of followers: ${circleText(circle.map((name) => said.get(name) ?? name))}.`,
-      cure: "Let one of them follow something else.",
-    });
+    faults.push(followerLoop(circle, indexOf, (name) => said.get(name) ?? name));
 }
 
 /** Only numbers follow, and only numbers are followed. */

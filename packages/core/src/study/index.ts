@@ -7,7 +7,7 @@ export {
   clampShown,
   findChannel,
 } from "./channels.ts";
-export { checkStudy, LARGEST_NUMBER } from "./checkStudy.ts";
+export { checkStudy, circlesIn, LARGEST_NUMBER } from "./checkStudy.ts";
 export {
   DIAL_NEEDLE,
   FIGURE_HUES,

@@ -1,10 +1,10 @@
 import { compileCurve } from "@levitas/core/curve";
 import { setTrack } from "@levitas/core/edit";
 import { ANGLE_ROUTES } from "@levitas/core/value";
-import type { ReactNode } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import { CurveKindMenu } from "../../curve/CurveKindMenu.tsx";
 import { CurveNumbers } from "../../curve/CurveNumbers.tsx";
-import { PointPanel } from "../../curve/PointPanel.tsx";
+import { useDeskCurve } from "../../curve/desk/DeskContext.ts";
 import { ReadingsList } from "../../curve/ReadingsList.tsx";
 import { ROUTE_WORDS } from "../../scene/route.ts";
 import { Button } from "../../ui/Button.tsx";
@@ -16,17 +16,27 @@ import { CruiseFrames } from "./CruiseFrames.tsx";
 import { SharedPart } from "./SharedPart.tsx";
 import type { Span } from "./useSpan.ts";
 
+/** What is said of points comes with the first path. */
+const PointPanel = lazy(async () => ({
+  default: (await import("../../curve/PointPanel.tsx")).PointPanel,
+}));
+
 /** Beside the plot: which kind of curve, its numbers, how its channel blends, its readings. */
 export function SpanPanel({ span }: { span: Span }): ReactNode {
   const bench = useBench();
   const { channel, tween, track } = span;
+  const isPath = useDeskCurve().kind === "path";
   const setRoute = (set: Parameters<typeof setTrack>[1]["set"]) =>
     bench.perform(setTrack, { tweenId: tween.id, channel: channel.id, set });
   return (
     <div className="flex w-44 shrink-0 flex-col gap-2 overflow-y-auto pt-1 pr-3 pb-2">
       <CurveKindMenu />
       <CurveNumbers />
-      <PointPanel />
+      {isPath ? (
+        <Suspense fallback={null}>
+          <PointPanel />
+        </Suspense>
+      ) : null}
       {channel.kind === "angle" && track.mode !== "relative" ? (
         <Menu
           items={ANGLE_ROUTES.map((route) => ({

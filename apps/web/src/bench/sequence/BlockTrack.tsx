@@ -110,6 +110,8 @@ export function BlockTrack({
   const words = useRef<SVGTextElement>(null);
   const grips = useRef<(SVGRectElement | null)[]>([]);
   const far = useRef<SVGRectElement>(null);
+  /** Around the chosen block: its own fill is faint. */
+  const frame = useRef<SVGRectElement>(null);
   const contended = useRef<SVGPathElement>(null);
   const drawn = useRef("");
   const contendedFor = useRef<{ motion?: Motion; key?: string }>({});
@@ -128,7 +130,7 @@ export function BlockTrack({
     const heard = item.type === "cue" ? motion.cueTime(id) : undefined;
     const pass = heard === undefined ? span.pass : { from: heard, to: heard };
     const lit = item.type === "cue" && time >= pass.from && time < pass.from + 150;
-    const key = `${pass.from} ${pass.to} ${all.to} ${view.from} ${view.scale} ${view.width} ${placed.offsets.join()} ${lit} ${row.folded}`;
+    const key = `${pass.from} ${pass.to} ${all.to} ${view.from} ${view.scale} ${view.width} ${placed.offsets.join()} ${lit} ${row.folded} ${selected}`;
     const looked = contendedFor.current;
     if (contended.current && !bench.dragging && (looked.motion !== motion || looked.key !== key)) {
       contendedFor.current = { motion, key };
@@ -153,7 +155,8 @@ export function BlockTrack({
     const from = view.toX(pass.from);
     const to = Math.max(view.toX(pass.to), from + (item.type === "cue" ? 1 : 3));
     const end = endless ? Math.max(view.width + 10, to) : Math.max(view.toX(all.to), to);
-    writeAttributes(body.current, { x: from.toFixed(1), width: (to - from).toFixed(1) });
+    for (const box of [body.current, frame.current])
+      writeAttributes(box, { x: from.toFixed(1), width: (to - from).toFixed(1) });
     writeAttributes(dot.current, { cx: from.toFixed(1) });
     writeAttributes(grips.current[0], { x: (from - 3).toFixed(1) });
     writeAttributes(grips.current[1], { x: (to - 4).toFixed(1) });
@@ -367,7 +370,15 @@ export function BlockTrack({
       >
         <title>{`${item.name}: drag to move it and what hangs on it`}</title>
       </rect>
-      {selected ? <SelectedFrame of={body} /> : null}
+      {selected ? (
+        <rect
+          ref={frame}
+          y={TOP}
+          height={count > 0 ? height - 2 * TOP : BOTTOM - TOP}
+          rx={5}
+          className="pointer-events-none fill-none stroke-spruce stroke-2"
+        />
+      ) : null}
       <path
         ref={line}
         className={`pointer-events-none ${item.type === "cue" || item.type === "freeze" ? `${fill} ${stroke}` : `fill-none ${stroke}`} stroke-[1.5]`}
@@ -438,24 +449,6 @@ export function BlockTrack({
         <title>Drag to a block to hang it there</title>
       </circle>
     </svg>
-  );
-}
-
-/** A frame around the chosen block: its own fill is faint. */
-function SelectedFrame({ of }: { of: RefObject<SVGRectElement | null> }): ReactNode {
-  const frame = useRef<SVGRectElement>(null);
-  useFrame("The block track", () => {
-    const box = of.current;
-    if (!box) return;
-    writeAttributes(frame.current, {
-      x: box.getAttribute("x") ?? "0",
-      width: box.getAttribute("width") ?? "0",
-      y: box.getAttribute("y") ?? "0",
-      height: box.getAttribute("height") ?? "0",
-    });
-  });
-  return (
-    <rect ref={frame} rx={5} className="pointer-events-none fill-none stroke-spruce stroke-2" />
   );
 }
 

@@ -1,4 +1,3 @@
-import { readClip } from "@levitas/core/edit";
 import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useState } from "react";
 import { Button } from "../../../ui/Button.tsx";
@@ -15,8 +14,9 @@ export function PastePanel(): ReactNode {
     setOpen(next);
     if (!next || !navigator.clipboard?.readText) return;
     try {
-      const read = readClip(await navigator.clipboard.readText());
-      if (read.ok) bench.store.setState({ clip: read.value });
+      const text = await navigator.clipboard.readText();
+      const { takeText } = await import("../../pasteText.ts");
+      takeText(bench, text);
     } catch (error) {
       // Browsers may refuse to read the clipboard; what was copied in this tab is still at hand.
       if (!(error instanceof DOMException)) throw error;
