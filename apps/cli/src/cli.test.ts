@@ -90,6 +90,24 @@ describe("levitas on study files", () => {
   });
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
+  it("says in a sentence where a hand-off cannot be written, and what is wrong with an odd file", async () => {
+    for (const out of [join(folder, "not", "there.css"), folder]) {
+      const { status, errors } = await levitas(["handoff", PASS, "--as", "css", "--out", out]);
+      expect([status, errors]).toEqual([
+        1,
+        expect.stringMatching(/cannot be written \(E\w+\)\. Give/),
+      ]);
+    }
+    const odd = join(folder, "odd.json");
+    writeFileSync(
+      odd,
+      readFileSync(PASS, "utf8").replace(/"rest":\s*\{/, '"rest": {"constructor": 1,'),
+    );
+    const { status, errors } = await levitas(["check", odd]);
+    expect([status, errors]).toEqual([1, expect.stringContaining("constructor")]);
+    expect(errors).not.toMatch(/ at .*:\d+:\d+/);
+  });
+
   it("checks: one line for a sound study, a line for every fault otherwise", async () => {
     const sound = await levitas(["check", PASS]);
     expect([sound.status, sound.printed[0]]).toEqual([0, expect.stringContaining("sound")]);

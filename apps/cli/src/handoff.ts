@@ -1,5 +1,6 @@
 import { writeFile } from "node:fs/promises";
 import { HANDOFF_FORMATS } from "@levitas/core/format";
+import { InputFault } from "./inputFault.ts";
 import type { Streams } from "./streams.ts";
 import { readStudyFile } from "./studyFile.ts";
 
@@ -19,7 +20,14 @@ export async function handoff(
   const text = format.write(await readStudyFile(file));
   if (out === undefined) streams.print(text.trimEnd());
   else {
-    await writeFile(out, text);
+    try {
+      await writeFile(out, text);
+    } catch (error) {
+      if (typeof error !== "object" || error === null || !("code" in error)) throw error;
+      throw new InputFault([
+        `${out}: The file cannot be written (${error.code}). Give a file in a folder that is there and may be written.`,
+      ]);
+    }
     streams.error(`Wrote ${out}.`);
   }
 }

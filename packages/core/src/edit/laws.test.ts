@@ -349,6 +349,41 @@ function followersOf(study: Study, tweens: readonly string[]): Set<string> {
   return moved;
 }
 
+/** What an edit of some tweens moved that none of them, and nothing that hangs on them, drives; undefined for nothing. */
+function elsewhere(
+  before: Study,
+  after: Study,
+  tweens: readonly string[],
+  follows: ReadonlySet<string>,
+  times: readonly number[],
+): string | undefined {
+  // A group that repeats, or a freeze, carries a change into everything.
+  const placed = placeItems(before).byId;
+  const spreads = [...follows].some((id) => {
+    const each = placed.get(id);
+    return (
+      each &&
+      (each.item.type === "freeze" || each.item.type === "shake" || (each.inside && each.passes))
+    );
+  });
+  if (spreads || before.followers.length > 0) return undefined;
+  const [a, b] = [compileStudy(before), compileStudy(after)];
+  const touched = new Set<number>();
+  for (const motion of [a, b])
+    for (const { slot, channel, layers } of motion.driven)
+      if (layers.some(({ tween }) => tweens.includes(tween.id) || follows.has(tween.id)))
+        for (let c = 0; c < (channel.kind === "color" ? 4 : 1); c++) touched.add(slot + c);
+  const [p, q] = [new Float64Array(a.slotCount), new Float64Array(b.slotCount)];
+  for (const t of times) {
+    a.at(t, p);
+    b.at(t, q);
+    for (let slot = 0; slot < p.length; slot++)
+      if (!touched.has(slot) && Math.abs((p[slot] as number) - (q[slot] as number)) > 1e-4)
+        return `slot ${slot} of something else at ${t}: ${p[slot]} → ${q[slot]}`;
+  }
+  return undefined;
+}
+
 describe("over random studies of every field", () => {
   const failures = new Map<string, { count: number; first: string }>();
   const tried = new Map<string, number>();
@@ -408,6 +443,8 @@ describe("over random studies of every field", () => {
             if (Math.abs(placed.start - (is.byId.get(id)?.start ?? 0)) > 1e-6)
               fail(kind, `${where}: ${id} starts elsewhere`);
           }
+          const moved = elsewhere(study, change.after, touching.tweens, follows, times);
+          if (moved) fail(kind, `${where}: ${moved}`);
           // Keys that the edit does not name stay where they are.
           if (touching.named === "all") continue;
           // A freeze that hangs on the tween moves with it, and with the freeze what it delays.
