@@ -88,6 +88,31 @@ describe("the clock", () => {
     ]);
   });
 
+  it("tells nothing of the time in which the tab was hidden: nothing sounds late", () => {
+    const played: PlayedStretch[] = [];
+    clock.onPlayed((stretches) => played.push(...stretches));
+    clock.play();
+    frame(5000);
+    expect(played).toEqual([]);
+    frame(16);
+    expect(played).toHaveLength(1);
+  });
+
+  it("goes on when a drawer throws, without it", () => {
+    const complaint = jest.spyOn(console, "error").mockImplementation(() => {});
+    let drawn = 0;
+    clock.onDraw(() => {
+      throw new Error("no canvas");
+    });
+    clock.onDraw(() => drawn++);
+    clock.play();
+    frame(16);
+    frame(16);
+    expect(drawn).toBeGreaterThanOrEqual(2);
+    expect(complaint).toHaveBeenCalledTimes(1);
+    complaint.mockRestore();
+  });
+
   it("tells nothing while it is put somewhere or travels", () => {
     const played: PlayedStretch[] = [];
     clock.onPlayed((stretches) => played.push(...stretches));

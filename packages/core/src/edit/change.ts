@@ -15,6 +15,8 @@ export interface Change {
   readonly after: Study;
   readonly patches: readonly Patch[];
   readonly inverse: readonly Patch[];
+  /** Why it was not made, where it would have put something into the study that no file can hold. */
+  readonly refused?: string;
 }
 
 /** Something a person can do to a study. Arguments that name nothing leave the study as it is. */
@@ -30,9 +32,28 @@ export function defineEdit<Arguments>(
       recipe(draft, args, study);
       keepKeyTethers(draft, study);
     });
+    // JSON writes these as null, and the study could not be read again.
+    if (patches.some(({ value }) => holdsNoNumber(value)))
+      return { label, before: study, after: study, patches: [], inverse: [], refused: REFUSED };
     return { label, before: study, after, patches, inverse };
   };
 }
+
+const REFUSED = "That would put a number into the study that is none. Nothing was changed.";
+
+/** Whether NaN or Infinity stands anywhere in what a patch puts in. */
+function holdsNoNumber(value: unknown): boolean {
+  const open: unknown[] = [value];
+  for (let at = open.pop(); at !== undefined; at = open.pop()) {
+    if (typeof at === "number" && !Number.isFinite(at)) return true;
+    if (typeof at === "object" && at !== null) open.push(...Object.values(at).filter(isWorthALook));
+  }
+  return false;
+}
+
+const isWorthALook = (value: unknown): boolean =>
+  (typeof value === "number" && !Number.isFinite(value)) ||
+  (typeof value === "object" && value !== null);
 
 /** Whether a change changes nothing. */
 export function isEmpty(change: Change): boolean {

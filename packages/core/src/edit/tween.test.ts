@@ -18,6 +18,9 @@ import {
   moveKey,
   moveKeys,
   moveTween,
+  setItems,
+  setKeyValue,
+  setRest,
   setValueAt,
   splitProblem,
   stretchKeys,
@@ -387,5 +390,26 @@ describe("a value that is typed or dragged at the playhead", () => {
     });
     for (const t of [100, 300, 450, 800])
       expect(valueAt(typed(study, t), "pass", "x", t)).toBeCloseTo(85, 9);
+  });
+});
+
+describe("numbers that are none", () => {
+  const study = kiosk({ sequence: [tween("a", 0, "pass", [x([0, 0], [200, 50])])] });
+  const keyId = keyOf(study, "a", 1);
+  it.each<[string, () => Change]>([
+    ["a time", () => moveKey(study, { keyId, time: Number.NaN })],
+    ["a value", () => setKeyValue(study, { keyId, value: Number.POSITIVE_INFINITY })],
+    ["a field", () => setItems(study, { ids: ["a"], set: { pause: Number.POSITIVE_INFINITY } })],
+    ["a rest", () => setRest(study, { figureId: "pass", channel: "x", value: Number.NaN })],
+  ])("are refused with a reason before anything changes: %s", (_, edit) => {
+    const change = edit();
+    expect(change.after).toBe(study);
+    expect(change.refused).toContain("Nothing was changed");
+  });
+
+  it("move nothing where they say how far", () => {
+    expect(moveItems(study, { ids: ["a"], by: Number.NaN }).after).toBe(study);
+    const stretched = stretchKeys(study, { keyIds: [keyId], about: 0, factor: Number.NaN });
+    expect(stretched.after).toBe(study);
   });
 });

@@ -216,6 +216,7 @@ export class Bench {
   }
 
   private commit(change: Change, selection: Selection): void {
+    if (change.refused) say(change.refused, { tone: "fault" });
     if (isEmpty(change)) return;
     const { history, selection: before } = this.store.getState();
     const after = prune(selection, change.after);
