@@ -69,7 +69,7 @@ describe("nothing is lost", () => {
     await b.bringToFront();
     await choose(b, "ease-out");
     await b.waitForSelector('[aria-label="Save state"][data-state="conflict"]');
-    expect(await b.$eval('[role="alert"]', (bar) => bar.textContent)).toContain("saved elsewhere");
+    expect(await textOf(b, '[role="alert"]')).toContain("saved elsewhere");
     return { b, id };
   }
   const curveOf = async (id: string) => {
@@ -235,9 +235,7 @@ describe("nothing is lost", () => {
     await fetch(`${server.url}/api/studies/${id}`, { method: "DELETE" });
     await choose(page, "ease-out");
     await inState(page, "gone");
-    expect(await page.$eval('[role="alert"]', (bar) => bar.textContent)).toContain(
-      "deleted elsewhere",
-    );
+    expect(await textOf(page, '[role="alert"]')).toContain("deleted elsewhere");
     await press(page, "Keep as new study");
     await page.waitForFunction((old) => !location.pathname.endsWith(old), {}, id);
     await inState(page, "saved");
