@@ -1,4 +1,5 @@
 import { compileStudy } from "../motion/index.ts";
+import { slotIn } from "../motion/poses.ts";
 import {
   checkStudy,
   eachItem,
@@ -373,6 +374,14 @@ function elsewhere(
     for (const { slot, channel, layers } of motion.driven)
       if (layers.some(({ tween }) => tweens.includes(tween.id) || follows.has(tween.id)))
         for (let c = 0; c < (channel.kind === "color" ? 4 : 1); c++) touched.add(slot + c);
+  // A scene that is shaken turns about its middle: where that puts a figure hangs on its size and pivot.
+  if ([...eachItem(before.sequence)].some((item) => item.type === "shake" && item.turn)) {
+    const width = a.slotCount / before.figures.length;
+    for (const slot of [...touched]) {
+      const index = Math.floor(slot / width);
+      for (const channel of ["x", "y"] as const) touched.add(slotIn(index, channel));
+    }
+  }
   const [p, q] = [new Float64Array(a.slotCount), new Float64Array(b.slotCount)];
   for (const t of times) {
     a.at(t, p);
