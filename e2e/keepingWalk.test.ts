@@ -118,6 +118,8 @@ describe("a random walk of two tabs", () => {
     ]);
     let isUp = true;
     const done: string[] = [];
+    /** Steps that were done in a conflict. */
+    const conflicts: string[] = [];
 
     /**
      * An edit takes the place of the state it was made on: what the tab shows is its own work, or what the server
@@ -141,6 +143,20 @@ describe("a random walk of two tabs", () => {
         supersede(tab.shown);
         tab.shown = name;
         if (random() < 0.5) await new Promise((resolve) => setTimeout(resolve, 700));
+      },
+      "go to the other's study": async (tab) => {
+        const other = tabs.find((each) => each !== tab);
+        if (!isUp || !other || other.id === tab.id) return;
+        await tab.page.bringToFront();
+        await tab.page.goto(`${server.url}/studies/${other.id}`);
+        await notedArrival(tab);
+      },
+      "edit in both": async (tab) => {
+        await steps["go to the other's study"]?.(tab);
+        for (const each of tabs) {
+          each.refused = false;
+          await steps.edit?.(each);
+        }
       },
       refuse: async (tab) => {
         tab.refused = !tab.refused;
@@ -224,7 +240,8 @@ describe("a random walk of two tabs", () => {
     };
 
     const kinds = [
-      ...Array(9).fill("edit"),
+      ...Array(7).fill("edit"),
+      ...["edit in both", "edit in both", "go to the other's study"],
       ...["refuse", "reload", "reload", "crash", "list and back", "restart", "restart"],
       ...["choose", "choose", "choose"],
     ] as string[];
@@ -232,6 +249,8 @@ describe("a random walk of two tabs", () => {
       // Now and then a study is deleted under both tabs; a dead server is started soon.
       const kind = step % 40 === 39 ? "delete" : !isUp && random() < 0.5 ? "restart" : pick(kinds);
       const tab = pick(tabs);
+      const before = isUp ? await readState(tab.page).catch(() => "") : "";
+      if (before === "conflict") conflicts.push(kind);
       done.push(`${step}: ${kind} in tab ${tabs.indexOf(tab)} (${tab.shown})`);
       await steps[kind]?.(tab);
       if (!isUp) continue;
@@ -244,5 +263,7 @@ describe("a random walk of two tabs", () => {
       if (lost.length > 0) throw new Error(`${lost.join(", ")} lost after\n${done.join("\n")}`);
     }
     expect(typed).toBeGreaterThan(STEPS / 5);
+    // A walk that meets no conflict shows little.
+    expect(conflicts.length).toBeGreaterThan(5);
   }, 400_000);
 });
