@@ -1,5 +1,4 @@
 import { compileStudy } from "../motion/index.ts";
-import { slotIn } from "../motion/poses.ts";
 import {
   checkStudy,
   eachItem,
@@ -379,7 +378,7 @@ function elsewhere(
     const width = a.slotCount / before.figures.length;
     for (const slot of [...touched]) {
       const index = Math.floor(slot / width);
-      for (const channel of ["x", "y"] as const) touched.add(slotIn(index, channel));
+      for (const channel of ["x", "y"] as const) touched.add(a.slot(index, channel));
     }
   }
   const [p, q] = [new Float64Array(a.slotCount), new Float64Array(b.slotCount)];
