@@ -3,6 +3,7 @@ import {
   type ComponentValue,
   isCommentNode,
   isFunctionNode,
+  isSimpleBlockNode,
   isTokenNode,
   isWhitespaceNode,
   parseListOfComponentValues,
@@ -239,9 +240,12 @@ function isMeaningful(node: ComponentValue): boolean {
   return !isWhitespaceNode(node) && !isCommentNode(node);
 }
 
+/** Where a value begins. Asking it for all of its tokens would copy them once for every bracket around them. */
 function placeOf(node: ComponentValue): number {
-  const [first] = node.tokens();
-  return first ? first[2] : 0;
+  if (isFunctionNode(node)) return node.name[2];
+  if (isSimpleBlockNode(node)) return node.startToken[2];
+  if (isTokenNode(node)) return node.value[2];
+  return node.tokens()[0]?.[2] ?? 0;
 }
 
 function isComma(node: ComponentValue): boolean {

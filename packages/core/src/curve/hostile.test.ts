@@ -77,4 +77,18 @@ describe("hostile text", () => {
   ])("refuses or takes %s", (_, text) => {
     outcome(text);
   });
+
+  it("brackets around a long text cost no more than the text", () => {
+    const inside = "<path d='M0 0L9 9'/>".repeat(2500);
+    const quickest = (depth: number) => {
+      const text = "st(".repeat(depth) + inside;
+      const times = Array.from({ length: 5 }, () => {
+        const from = performance.now();
+        outcome(text);
+        return performance.now() - from;
+      });
+      return Math.min(...times);
+    };
+    expect(quickest(30) / quickest(2)).toBeLessThan(2.5);
+  });
 });
