@@ -1,7 +1,7 @@
 import fc from "fast-check";
 
 /** Values that break careless readers, wherever they stand. */
-const NASTY: readonly unknown[] = [
+const AWKWARD_VALUES: readonly unknown[] = [
   null,
   undefined,
   0,
@@ -35,13 +35,13 @@ const INFINITE = "infinite-number";
 const NAMES = ["constructor", "__proto__", "toString", "type", "kind", "time", "id", "keys", "to"];
 
 /** What is done to one place of a document. */
-interface Blow {
+interface Damage {
   readonly place: number;
   readonly kind: number;
   readonly value: number;
 }
 
-const anyBlow: fc.Arbitrary<Blow> = fc.record({
+const anyDamage: fc.Arbitrary<Damage> = fc.record({
   place: fc.nat(1_000_000),
   kind: fc.nat(6),
   value: fc.nat(1_000_000),
@@ -53,10 +53,10 @@ const anyBlow: fc.Arbitrary<Blow> = fc.record({
  */
 export function mutated<T>(document: fc.Arbitrary<T>): fc.Arbitrary<unknown> {
   return fc
-    .tuple(document, fc.array(anyBlow, { minLength: 1, maxLength: 4 }))
-    .map(([sound, blows]) => {
+    .tuple(document, fc.array(anyDamage, { minLength: 1, maxLength: 4 }))
+    .map(([sound, damages]) => {
       let damaged: unknown = structuredClone(sound);
-      for (const blow of blows) damaged = strike(damaged, blow);
+      for (const damage of damages) damaged = damageAt(damaged, damage);
       // As it comes from a file or over the network: JSON, in which 1e999 is Infinity.
       const text = JSON.stringify(damaged, (_, value) =>
         value === Number.POSITIVE_INFINITY ? INFINITE : value,
@@ -65,7 +65,7 @@ export function mutated<T>(document: fc.Arbitrary<T>): fc.Arbitrary<unknown> {
     });
 }
 
-function strike(root: unknown, { place, kind, value }: Blow): unknown {
+function damageAt(root: unknown, { place, kind, value }: Damage): unknown {
   const places: { holder: Record<string, unknown>; name: string }[] = [];
   const stack: unknown[] = [root];
   for (let at = stack.pop(); at !== undefined; at = stack.pop()) {
@@ -75,7 +75,7 @@ function strike(root: unknown, { place, kind, value }: Blow): unknown {
       stack.push((at as Record<string, unknown>)[name] ?? null);
     }
   }
-  const nasty = structuredClone(NASTY[value % NASTY.length]);
+  const nasty = structuredClone(AWKWARD_VALUES[value % AWKWARD_VALUES.length]);
   const spot = places[place % Math.max(places.length, 1)];
   if (!spot || place === 0) return nasty;
   const { holder, name } = spot;
@@ -101,14 +101,14 @@ export function mutatedText(
   text: fc.Arbitrary<string>,
   pieces: readonly string[],
 ): fc.Arbitrary<string> {
-  const blow = fc.record({
+  const damage = fc.record({
     at: fc.nat(1_000_000),
     gone: fc.nat(12),
     put: fc.constantFrom(...pieces),
     times: fc.constantFrom(0, 1, 1, 2, 40, 3000),
   });
-  return fc.tuple(text, fc.array(blow, { minLength: 1, maxLength: 4 })).map(([sound, blows]) =>
-    blows.reduce((damaged, { at, gone, put, times }) => {
+  return fc.tuple(text, fc.array(damage, { minLength: 1, maxLength: 4 })).map(([sound, damages]) =>
+    damages.reduce((damaged, { at, gone, put, times }) => {
       const cut = at % (damaged.length + 1);
       return damaged.slice(0, cut) + put.repeat(times) + damaged.slice(cut + gone);
     }, sound),
