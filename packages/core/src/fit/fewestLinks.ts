@@ -1,5 +1,8 @@
 import type { LinearStop } from "../curve/index.ts";
 
+/** Corners of a set of lines are one where they differ by no more than this share of the room. */
+const SAME = 1e-6;
+
 /** What is known of a sample: how few links lead to it, and which values can be had there with so few. */
 interface Reached {
   links: number;
@@ -9,10 +12,13 @@ interface Reached {
   readonly ways: { readonly from: number; readonly low: number; readonly high: number }[];
 }
 
-/** A line as its value at the place where it begins, and its slope. */
-interface Line {
-  readonly value: number;
-  readonly slope: number;
+/**
+ * A convex set of lines by its corners, two numbers each: the value where the lines begin, and the slope. Two of
+ * them take turns, so that no step of a sweep has to make a list.
+ */
+interface Lines {
+  readonly corners: Float64Array;
+  count: number;
 }
 
 /**
@@ -29,12 +35,16 @@ export function fewestLinks(samples: readonly LinearStop[], room: number): Linea
   const reached: (Reached | undefined)[] = samples.map(() => undefined);
   const first = (samples[0] as LinearStop).value;
   reached[0] = { links: 0, low: first, high: first, ways: [] };
+  // Each sample cuts at two levels, and each cut adds one corner at most.
+  const size = 4 * samples.length + 16;
+  const lines = () => ({ corners: new Float64Array(size), count: 0 });
+  const space: [Lines, Lines] = [lines(), lines()];
   let frontier = [0];
   while (!reached[last] && frontier.length > 0) {
     const next: number[] = [];
     for (const from of frontier) {
       const source = reached[from] as Reached;
-      sweep(samples, from, source, lowAt, highAt, (to, low, high) => {
+      sweep(samples, from, source, space, room * SAME, lowAt, highAt, (to, low, high) => {
         const known = reached[to];
         if (!known) {
           reached[to] = { links: source.links + 1, low, high, ways: [{ from, low, high }] };
@@ -56,51 +66,79 @@ function sweep(
   samples: readonly LinearStop[],
   from: number,
   { low, high }: Reached,
+  [lines, spare]: readonly [Lines, Lines],
+  same: number,
   lowAt: (i: number) => number,
   highAt: (i: number) => number,
   visit: (to: number, low: number, high: number) => void,
 ): void {
   const start = (samples[from] as LinearStop).at;
-  let lines: Line[] = [];
+  const { corners } = lines;
   for (let to = from + 1; to < samples.length; to++) {
     const run = (samples[to] as LinearStop).at - start;
     const [floor, ceiling] = [lowAt(to), highAt(to)];
-    if (to === from + 1)
-      lines = [
-        { value: low, slope: (floor - low) / run },
-        { value: low, slope: (ceiling - low) / run },
-        { value: high, slope: (ceiling - high) / run },
-        { value: high, slope: (floor - high) / run },
-      ];
-    else lines = cut(cut(lines, run, floor, 1), run, ceiling, -1);
-    if (lines.length === 0) return;
+    if (to === from + 1) {
+      corners[0] = corners[2] = low;
+      corners[4] = corners[6] = high;
+      corners[1] = (floor - low) / run;
+      corners[3] = (ceiling - low) / run;
+      corners[5] = (ceiling - high) / run;
+      corners[7] = (floor - high) / run;
+      lines.count = 4;
+    } else {
+      cut(lines, spare, run, floor, 1, same);
+      cut(spare, lines, run, ceiling, -1, same);
+    }
+    if (lines.count === 0) return;
     let [least, most] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-    for (const { value, slope } of lines) {
-      least = Math.min(least, value + slope * run);
-      most = Math.max(most, value + slope * run);
+    for (let i = 0; i < lines.count; i++) {
+      const end = (corners[2 * i] as number) + (corners[2 * i + 1] as number) * run;
+      if (end < least) least = end;
+      if (end > most) most = end;
     }
     visit(to, Math.max(least, floor), Math.min(most, ceiling));
   }
 }
 
-/** The lines of a convex set that are at or above (`side` 1) or below (−1) a level after `run`. */
-function cut(lines: readonly Line[], run: number, level: number, side: 1 | -1): Line[] {
-  const kept: Line[] = [];
-  for (let i = 0; i < lines.length; i++) {
-    const a = lines[i] as Line;
-    const b = lines[(i + 1) % lines.length] as Line;
-    const da = side * (a.value + a.slope * run - level);
-    const db = side * (b.value + b.slope * run - level);
-    if (da >= 0) kept.push(a);
+/**
+ * Of the lines in `from`, those at or above (`side` 1) or below (−1) a level after `run`, written into `into`.
+ * Corners nearer than `same` become one: on level ground each sample would leave another copy of a corner behind.
+ */
+function cut(
+  from: Lines,
+  into: Lines,
+  run: number,
+  level: number,
+  side: 1 | -1,
+  same: number,
+): void {
+  const { corners, count } = from;
+  const kept = into.corners;
+  let size = 0;
+  const keep = (value: number, slope: number) => {
+    const again =
+      size > 0 &&
+      Math.abs(value - (kept[size - 2] as number)) <= same &&
+      Math.abs(slope - (kept[size - 1] as number)) * run <= same;
+    if (again) return;
+    kept[size++] = value;
+    kept[size++] = slope;
+  };
+  for (let i = 0; i < count; i++) {
+    const next = i + 1 === count ? 0 : i + 1;
+    const value = corners[2 * i] as number;
+    const slope = corners[2 * i + 1] as number;
+    const nextValue = corners[2 * next] as number;
+    const nextSlope = corners[2 * next + 1] as number;
+    const da = side * (value + slope * run - level);
+    const db = side * (nextValue + nextSlope * run - level);
+    if (da >= 0) keep(value, slope);
     if (da >= 0 !== db >= 0) {
       const share = da / (da - db);
-      kept.push({
-        value: a.value + share * (b.value - a.value),
-        slope: a.slope + share * (b.slope - a.slope),
-      });
+      keep(value + share * (nextValue - value), slope + share * (nextSlope - slope));
     }
   }
-  return kept;
+  into.count = size / 2;
 }
 
 /** Walks back from the end; of the values that serve, each stop takes the middle one. */

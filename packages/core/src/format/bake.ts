@@ -1,4 +1,3 @@
-import { landmarksOf } from "../curve/index.ts";
 import { type DrivenChannel, type Layer, type Motion, timesShown } from "../motion/index.ts";
 import { activeLength, type ChannelId, presentTime } from "../study/index.ts";
 
@@ -150,7 +149,7 @@ function layerMarks(layer: Layer, from: number, to: number): number[] {
     within.push(time);
     const next = times[span + 1];
     if (next === undefined) return;
-    for (const p of landmarksOf(layer.track.shape(span))) within.push(time + (next - time) * p);
+    for (const p of layer.track.landmarks(span)) within.push(time + (next - time) * p);
   });
   if (!layer.time) return within.map((time) => layer.origin + time);
   const { links, limit } = layer.time;

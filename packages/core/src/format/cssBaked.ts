@@ -68,12 +68,11 @@ export function baked(
   scene: CssScene,
 ): Written {
   const isColor = property.channels[0] === "color";
-  const poses = new Float64Array(isColor ? motion.slotCount : 0);
+  const color = new Float64Array(4);
   const read = (t: number, out: number[]) => {
     if (isColor) {
-      motion.at(t, poses);
-      const slot = motion.slot(index, "color");
-      for (let c = 0; c < 4; c++) out[c] = poses[slot + c] as number;
+      motion.colorAt(index, t, color);
+      for (let c = 0; c < 4; c++) out[c] = color[c] as number;
     } else
       property.channels.forEach((id, c) => {
         out[c] = clampShown(channelOf(id), motion.valueAt(index, id, t));

@@ -17,7 +17,7 @@ import { baseLayer, stackValue, stackVelocity } from "./layers.ts";
 import type { DrivenChannel, Motion } from "./motion.ts";
 import { isPlain, layOut, type PlainChannels } from "./plainChannels.ts";
 import { STRIDE, slotIn } from "./poses.ts";
-import { addShakes, shakenValue, shakesOn } from "./shakenPose.ts";
+import { addShakes, shakenValue } from "./shakenPose.ts";
 import { compileShakes } from "./shakes.ts";
 
 /** How a study is to be seen. */
@@ -98,7 +98,7 @@ export function compileStudy(study: Study, { calm = false }: CompileOptions = {}
         layered = driven.filter((channel) => !isPlain(channel));
       }
       plain.write(t, out);
-      for (const channel of layered) write(channel, t, rest, out);
+      for (const channel of layered) write(channel, t, rest, out, channel.slot);
       for (const { slot, value } of followers) out[slot] = value(t);
       if (shakes.length > 0) addShakes(study, shakes, t, out);
       return out;
@@ -113,9 +113,16 @@ export function compileStudy(study: Study, { calm = false }: CompileOptions = {}
       return out;
     },
     valueAt(index, channel, t) {
-      return shakesOn(shakes, t)
+      return shakes.length > 0
         ? shakenValue(study, shakes, steady, index, channel, t)
         : steady(index, channel, t);
+    },
+    colorAt(index, t, out) {
+      const slot = slotIn(index, "color");
+      for (let c = 0; c < 4; c++) out[c] = rest[slot + c] as number;
+      const found = drivenAt(slot);
+      if (found) write(found, t, rest, out, 0);
+      return out;
     },
   };
 }
@@ -153,11 +160,17 @@ function isBare({ stagger, clip, iterations = 1, direction = "normal" }: Tween):
   return !stagger && !clip && iterations === 1 && direction === "normal";
 }
 
-/** Writes the shown value of one driven channel. */
-function write(driven: DrivenChannel, t: number, rest: Float64Array, out: Float64Array): void {
+/** Writes the shown value of one driven channel to a place in `out`; where nothing shows, a color is left as it stands. */
+function write(
+  driven: DrivenChannel,
+  t: number,
+  rest: Float64Array,
+  out: Float64Array,
+  place: number,
+): void {
   const { layers, slot, channel } = driven;
   if (channel.kind !== "color") {
-    out[slot] = stackValue(layers, t, 0, rest[slot] as number);
+    out[place] = stackValue(layers, t, 0, rest[slot] as number);
     return;
   }
   const base = baseLayer(layers, t);
@@ -170,7 +183,7 @@ function write(driven: DrivenChannel, t: number, rest: Float64Array, out: Float6
     stackValue(layers, t, 3, 0),
     base.track.space,
     out,
-    slot,
+    place,
   );
 }
 

@@ -107,4 +107,6 @@ export interface Motion {
   velocity(t: number, out: Float64Array): Float64Array;
   /** One channel alone, not a colour. */
   valueAt(figureIndex: number, channel: ChannelId, t: number): number;
+  /** The colour of one figure alone, written into the first four numbers of `out` as `at` writes it; returns `out`. */
+  colorAt(figureIndex: number, t: number, out: Float64Array): Float64Array;
 }

@@ -63,6 +63,10 @@ describe("any sequence", () => {
           for (const { figureIndex, channel, slot } of motion.driven)
             if (channel.kind !== "color")
               expect(motion.valueAt(figureIndex, channel.id, t)).toBe(pose(motion, t)[slot]);
+            else
+              expect(motion.colorAt(figureIndex, t, new Float64Array(4))).toEqual(
+                pose(motion, t).slice(slot, slot + 4),
+              );
       }),
       { ...RUNS, numRuns: RUNS.numRuns / 3 },
     );

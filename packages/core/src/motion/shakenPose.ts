@@ -5,12 +5,6 @@ import type { CompiledShake } from "./shakes.ts";
 const RADIANS = Math.PI / 180;
 const added = new Float64Array(3);
 
-/** Whether any shake is under way. */
-export function shakesOn(shakes: readonly CompiledShake[], t: number): boolean {
-  for (const shake of shakes) if (shake.isOn(t)) return true;
-  return false;
-}
-
 /**
  * Adds shakes to a pose: to the figures they name, or to all that stand in the scene itself, which then is shaken
  * as a whole, about its middle.
@@ -60,8 +54,6 @@ function turnAboutMiddle(
   return { x: cos * rx - sin * ry, y: sin * rx + cos * ry };
 }
 
-const MOVED: readonly ChannelId[] = ["x", "y", "rotate", "pivotX", "pivotY", "width", "height"];
-
 /** The value of one channel with shakes added, asking only for what that takes. */
 export function shakenValue(
   study: Study,
@@ -72,19 +64,27 @@ export function shakenValue(
   t: number,
 ): number {
   if (channel !== "x" && channel !== "y" && channel !== "rotate") return steady(index, channel, t);
-  const values = new Map(MOVED.map((id) => [id, steady(index, id, t)]));
-  const read = (_: number, id: ChannelId) => values.get(id) as number;
-  const add = (id: ChannelId, by: number) => values.set(id, read(index, id) + by);
+  const outermost = study.figures[index]?.parent === null;
+  const turns = channel === "rotate";
+  // A turn of the scene moves x by what y is, and the other way round.
+  let x = turns ? 0 : steady(index, "x", t);
+  let y = turns ? 0 : steady(index, "y", t);
+  let rotate = turns ? steady(index, "rotate", t) : 0;
+  const read = (_: number, id: ChannelId) =>
+    id === "x" ? x : id === "y" ? y : steady(index, id, t);
   for (const shake of shakes) {
-    if (!shake.isOn(t)) continue;
     const whole = !shake.figures;
-    if (whole ? study.figures[index]?.parent !== null : !shake.figures?.includes(index)) continue;
+    if (whole ? !outermost : !shake.figures?.includes(index)) continue;
+    if (!shake.isOn(t)) continue;
     shake.offset(t, added);
     const [dx, dy, turn] = added as unknown as [number, number, number];
-    const moved = whole ? turnAboutMiddle(study, read, index, turn) : { x: 0, y: 0 };
-    add("x", dx + moved.x);
-    add("y", dy + moved.y);
-    add("rotate", turn);
+    rotate += turn;
+    if (turns) continue;
+    const moved = whole ? turnAboutMiddle(study, read, index, turn) : NOWHERE;
+    x += dx + moved.x;
+    y += dy + moved.y;
   }
-  return read(index, channel);
+  return channel === "x" ? x : channel === "y" ? y : rotate;
 }
+
+const NOWHERE = { x: 0, y: 0 };

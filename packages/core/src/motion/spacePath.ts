@@ -46,28 +46,65 @@ function derivativeAt([a, b, c, d]: SpacePiece, t: number): Spot {
   };
 }
 
+/** How fast one goes along a cubic at parameter `t`, px per unit of the parameter. */
+type Speed = (t: number) => number;
+
+/** The speed of a cubic, its derivative multiplied out once: lengths ask for it millions of times. */
+function speedOf([a, b, c, d]: SpacePiece): Speed {
+  const [px, qx, rx] = [b.x - a.x, c.x - b.x, d.x - c.x];
+  const [py, qy, ry] = [b.y - a.y, c.y - b.y, d.y - c.y];
+  const [x0, x1, x2] = [3 * px, 6 * (qx - px), 3 * (px - 2 * qx + rx)];
+  const [y0, y1, y2] = [3 * py, 6 * (qy - py), 3 * (py - 2 * qy + ry)];
+  return (t) => {
+    const x = (x2 * t + x1) * t + x0;
+    const y = (y2 * t + y1) * t + y0;
+    return Math.sqrt(x * x + y * y);
+  };
+}
+
 /** Length of a cubic between two parameters, px. */
-function lengthBetween(piece: SpacePiece, from: number, to: number): number {
+function lengthBetween(speed: Speed, from: number, to: number): number {
   const half = (to - from) / 2;
   let sum = 0;
-  for (let i = 0; i < NODES.length; i++) {
-    const { x, y } = derivativeAt(piece, from + half * (1 + (NODES[i] as number)));
-    sum += (WEIGHTS[i] as number) * Math.hypot(x, y);
-  }
+  for (let i = 0; i < NODES.length; i++)
+    sum += (WEIGHTS[i] as number) * speed(from + half * (1 + (NODES[i] as number)));
   return sum * half;
+}
+
+/**
+ * The parameter after `share` of the way through a cell, by the cubic that has the parameter's rates at both ends.
+ * `start` and `end` are px per unit of the parameter there, `cell` is the cell's length in px.
+ */
+function guessIn(cell: number, start: number, end: number, share: number): number {
+  const whole = 1 / CELLS;
+  // Where one all but stands, the parameter runs: no more than three times the even pace keeps the guess rising.
+  const rate = (speed: number) => Math.min(cell / Math.max(speed, 1e-9), 3 * whole);
+  const [m0, m1] = [rate(start), rate(end)];
+  const rest = 1 - share;
+  return (
+    share * share * (3 - 2 * share) * whole + share * rest * rest * m0 - share * share * rest * m1
+  );
 }
 
 /** Measures a piece, so that places are found by the length covered. A piece of no length stays where it is. */
 export function measurePiece(piece: SpacePiece): MeasuredPiece {
+  const speed = speedOf(piece);
   const lengths = new Float64Array(CELLS + 1);
+  const speeds = Float64Array.from({ length: CELLS + 1 }, (_, i) => speed(i / CELLS));
   for (let i = 1; i <= CELLS; i++)
-    lengths[i] = (lengths[i - 1] as number) + lengthBetween(piece, (i - 1) / CELLS, i / CELLS);
+    lengths[i] = (lengths[i - 1] as number) + lengthBetween(speed, (i - 1) / CELLS, i / CELLS);
   const length = lengths[CELLS] as number;
   const [first, , , last] = piece;
   if (!(length > 1e-9)) return { length: 0, at: () => first, toward: () => ({ x: 0, y: 0 }) };
 
+  // Both coordinates of a place are asked one after the other.
+  let [askedShare, foundAt] = [Number.NaN, 0];
   /** The parameter after a share of the length. */
   const parameter = (share: number): number => {
+    if (share !== askedShare) [askedShare, foundAt] = [share, findParameter(share)];
+    return foundAt;
+  };
+  const findParameter = (share: number): number => {
     const wanted = share * length;
     let low = 0;
     let high = CELLS;
@@ -78,13 +115,14 @@ export function measurePiece(piece: SpacePiece): MeasuredPiece {
     }
     const start = low / CELLS;
     const cell = (lengths[high] as number) - (lengths[low] as number);
-    let t = cell > 0 ? start + (wanted - (lengths[low] as number)) / cell / CELLS : start;
+    const into = wanted - (lengths[low] as number);
+    if (!(cell > 0)) return start;
+    let t = start + guessIn(cell, speeds[low] as number, speeds[high] as number, into / cell);
     for (let round = 0; round < 4; round++) {
-      const { x, y } = derivativeAt(piece, t);
-      const speed = Math.hypot(x, y);
-      if (speed < 1e-9) break;
-      const miss = (lengths[low] as number) + lengthBetween(piece, start, t) - wanted;
-      t = Math.min(Math.max(t - miss / speed, start), high / CELLS);
+      const now = speed(t);
+      if (now < 1e-9) break;
+      const miss = lengthBetween(speed, start, t) - into;
+      t = Math.min(Math.max(t - miss / now, start), high / CELLS);
       if (Math.abs(miss) < 1e-9) break;
     }
     return t;

@@ -37,6 +37,8 @@ export interface CompiledTrack {
   readonly curves: readonly CompiledCurve[];
   /** The curve of a span as data, for hand-offs and drawing. */
   readonly shape: (span: number) => Curve;
+  /** Shares of a span, inside (0, 1), at which it may jump or bend. */
+  readonly landmarks: (span: number) => readonly number[];
   readonly hasFound: boolean;
 }
 
@@ -111,6 +113,7 @@ function build(track: Track, shared: readonly SharedCurve[]): CompiledTrack {
     values: reach(track, said),
     curves,
     shape: (span) => shapes[span] ?? LINEAR,
+    landmarks: (span) => landmarksOf(shapes[span] ?? LINEAR),
     hasFound,
   };
 }
@@ -165,6 +168,7 @@ export function compileSpacePath(
     const values: number[] = [];
     const curves: CompiledCurve[] = [];
     const shapes: (() => Curve)[] = [];
+    const landmarks: (readonly number[])[] = [];
     const add = (time: number, value: number) => {
       times.push(time);
       values.push(value);
@@ -180,10 +184,13 @@ export function compileSpacePath(
           if (times.length > 0) {
             curves.push(compileCurve(LINEAR));
             shapes.push(() => LINEAR);
+            landmarks.push([]);
           }
           add(time, part.start);
         }
         curves.push(part.curve);
+        // The way itself is smooth: only its timing jumps or bends.
+        landmarks.push(landmarksWithin(part, curve));
         let sampled: Curve | undefined;
         shapes.push(() => {
           if (straight) return curve;
@@ -205,6 +212,7 @@ export function compileSpacePath(
       values: said,
       curves,
       shape: (span) => shapes[span]?.() ?? LINEAR,
+      landmarks: (span) => landmarks[span] ?? [],
       hasFound: false,
     };
   };
@@ -216,11 +224,17 @@ export function compileSpacePath(
 /** How many places of a coordinate are looked at where its curve is wanted as data. */
 const SAMPLES = 240;
 
-/** A coordinate's curve as data: straight pieces close together, with the jumps of the timing. */
-function sampleShape({ from, to, curve }: CoordinateSpan, timing: Curve): Curve {
-  const marks = landmarksOf(timing)
+/** Where the timing of a piece jumps or bends within a part of it, as shares of the part. */
+function landmarksWithin({ from, to }: CoordinateSpan, timing: Curve): readonly number[] {
+  return landmarksOf(timing)
     .map((p) => (p - from) / (to - from))
     .filter((p) => p > 0 && p < 1);
+}
+
+/** A coordinate's curve as data: straight pieces close together, with the jumps of the timing. */
+function sampleShape(part: CoordinateSpan, timing: Curve): Curve {
+  const { curve } = part;
+  const marks = landmarksWithin(part, timing);
   const even = Array.from({ length: SAMPLES + 1 }, (_, i) => i / SAMPLES);
   const places = [...new Set([...even, ...marks])].sort((a, b) => a - b);
   return {
