@@ -1,3 +1,4 @@
+import { seededRandom } from "@levitas/core/study";
 import type { Browser, Page } from "puppeteer-core";
 import { press, retype } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
@@ -7,17 +8,6 @@ const STEPS = 200;
 const SEED = 20_261_126;
 const STATE = '[aria-label="Save state"]';
 const NAME = 'input[aria-label="Name of the study"]';
-
-/** Numbers from 0 to 1, the same for the same seed (mulberry32). */
-function seeded(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 /** A tab that works on a study. Its state is a name that was typed nowhere else. */
 interface Tab {
@@ -107,7 +97,7 @@ describe("a random walk of two tabs", () => {
     );
 
   it(`${STEPS} steps: every typed or acknowledged state is on the server, in a draft, or offered`, async () => {
-    const random = seeded(SEED);
+    const random = seededRandom(SEED);
     const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)] as T;
     let typed = 0;
     /** Names that have to be somewhere. */

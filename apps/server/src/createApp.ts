@@ -13,7 +13,7 @@ import type { DataFolder } from "./database/dataFolder.ts";
 import { FaultFilter } from "./faults/faultFilter.ts";
 import { inputValidation } from "./faults/validation.ts";
 import { NestLog } from "./log.ts";
-import { bodyLimits, LARGEST_BODY, verifyBody } from "./security/bodyLimits.ts";
+import { declaredLength, LARGEST_BODY, verifyBody } from "./security/bodyLimits.ts";
 import { door } from "./security/door.ts";
 import type { Settings } from "./settings.ts";
 import { serveWebApp } from "./web/webApp.ts";
@@ -70,8 +70,8 @@ export async function createApp(
   app.use(door(settings));
   // Nest hands these on to the body parser; its type names only some of them.
   const parsing = { limit: LARGEST_BODY, verify: verifyBody };
+  app.use(declaredLength);
   app.useBodyParser("json", parsing);
-  app.use(bodyLimits);
   app.useGlobalPipes(inputValidation());
   app.useGlobalFilters(new FaultFilter());
   app.enableShutdownHooks();

@@ -150,6 +150,7 @@ describe("hostile requests are refused with a cure, and others are answered mean
     ["a duration that is null", { ...curve, duration: null }, 400],
     ["tags that are null", { ...curve, tags: null }, 400],
     ["notes that are null", { ...curve, notes: null }, 400],
+    ["a field named like a function", { ...curve, hasOwnProperty: 1 }, 400],
   ])("%s", async (_, body, status) => {
     const answer = await send("POST", `${server.url}/api/curves`, body);
     expect([answer.status, answer.body.error.faults[0].cure]).toEqual([
@@ -162,7 +163,11 @@ describe("hostile requests are refused with a cure, and others are answered mean
     const notation = `linear(${"0.5, ".repeat(16_000)}1)`;
     const curves = Array.from({ length: 280 }, () => ({ ...curve, notation }));
     const answer = await send("POST", `${server.url}/api/curves/import`, { curves });
-    expect([answer.status, answer.body.error.faults[0].code]).toEqual([413, "too-much-text"]);
+    expect([answer.status, answer.body.error.faults[0].code]).toEqual([413, "body-too-large"]);
+    const some = await send("POST", `${server.url}/api/curves/import`, {
+      curves: curves.slice(0, 20),
+    });
+    expect([some.status, some.body.error.faults[0].code]).toEqual([413, "too-much-text"]);
   });
 
   it("a list that begins beyond all numbers", async () => {

@@ -1,5 +1,5 @@
 import "reflect-metadata";
-import { type Fault, FaultList, shortValue } from "@levitas/core/fault";
+import { type Fault, FaultList, overBudget, shortValue } from "@levitas/core/fault";
 import { type ArgumentMetadata, ValidationPipe } from "@nestjs/common";
 import type { ValidationError } from "class-validator";
 import { FaultsError } from "./faultsError.ts";
@@ -24,8 +24,7 @@ class InputPipe extends ValidationPipe {
   override async transform(value: unknown, metadata: ArgumentMetadata): Promise<unknown> {
     const names: readonly string[] =
       (metadata.metatype && Reflect.getMetadata(OPAQUE, metadata.metatype.prototype)) ?? [];
-    if (names.length === 0 || typeof value !== "object" || value === null)
-      return super.transform(value, metadata);
+    if (typeof value !== "object" || value === null) return super.transform(value, metadata);
     const input = { ...value } as Record<string, unknown>;
     const held: Record<string, unknown> = {};
     for (const name of names) {
@@ -34,6 +33,10 @@ class InputPipe extends ValidationPipe {
       held[name] = document;
       input[name] = {};
     }
+    // Fields with the names of functions only show in the objects; the core looks at what is handed on to it.
+    const excess = overBudget(input);
+    if (excess) throw new FaultsError(400, [excess]);
+    if (names.length === 0) return super.transform(value, metadata);
     return Object.assign((await super.transform(input, metadata)) as object, held);
   }
 }

@@ -89,13 +89,25 @@ export function circlesIn(document: object, most: number): readonly Fault[] {
     for (const circle of circlesOf(parentOf)) faults.push(parentLoop(circle, indexOf));
   const sourceOf = new Map<string, string | null>();
   const placeOf = new Map<string, number>();
-  const nameOf = (of: unknown) => `${text(field(of, "figure"))} ${text(field(of, "channel"))}`;
+  const said = new Map<string, string>();
+  // By number: an id may be long, and joining it with a channel makes a new text that has to be read through again.
+  const numberOf = new Map<string, number>();
+  const nameOf = (of: unknown) => {
+    const figure = text(field(of, "figure"));
+    const channel = text(field(of, "channel"));
+    const number = numberOf.get(figure) ?? numberOf.size;
+    numberOf.set(figure, number);
+    const name = `${number} ${channel}`;
+    if (!said.has(name)) said.set(name, `${figure} ${channel}`);
+    return name;
+  };
   for (const [i, follower] of (Array.isArray(followers) ? followers : []).entries()) {
-    sourceOf.set(nameOf(follower), nameOf(field(follower, "source")));
-    placeOf.set(nameOf(follower), i);
+    const name = nameOf(follower);
+    sourceOf.set(name, nameOf(field(follower, "source")));
+    placeOf.set(name, i);
   }
   for (const circle of circlesOf(sourceOf))
-    faults.push(followerLoop(circle, placeOf, (name) => name));
+    faults.push(followerLoop(circle, placeOf, (name) => said.get(name) ?? name));
   const anchorOf = new Map<string, string | null>();
   const pathOfItem = new Map<string, string>();
   let count = 0;
