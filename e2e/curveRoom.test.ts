@@ -1,5 +1,4 @@
-import { compileCurve, type PathCurve } from "@levitas/core/curve";
-import { jointOf } from "@levitas/core/edit";
+import { compileCurve, jointOf, type PathCurve } from "@levitas/core/curve";
 import { readCurve } from "@levitas/core/reading";
 import type { Browser, Page } from "puppeteer-core";
 import { dragBy, frames, press, textOf } from "./harness/bench.ts";

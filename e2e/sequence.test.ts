@@ -4,12 +4,12 @@ import {
   findItem,
   type Group,
   type Key,
-  placeItems,
   type SequenceItem,
   type Study,
   type Track,
   type Tween,
 } from "@levitas/core/study";
+import { placeItems } from "@levitas/core/timeline";
 import type { Browser, Page } from "puppeteer-core";
 import { rope } from "../packages/core/bench/harbour.mjs";
 import { audit } from "./harness/audit.ts";

@@ -1,8 +1,8 @@
 import { createHash } from "node:crypto";
 import type { Fault } from "@levitas/core/fault";
-import { compileStudy } from "@levitas/core/motion";
+import { compileStudy, thumbnailOf } from "@levitas/core/motion";
 import { mendStudy } from "@levitas/core/shape";
-import { emptyStudy, STUDY_VERSION, type Study, thumbnailOf } from "@levitas/core/study";
+import { emptyStudy, STUDY_VERSION, type Study } from "@levitas/core/study";
 import { Inject, Injectable } from "@nestjs/common";
 import { and, asc, count, desc, eq, isNotNull, isNull, lt, sql } from "drizzle-orm";
 import { DATABASE, type Db } from "../database/database.ts";

@@ -1,6 +1,7 @@
 import { deleteKeys, keyNear, keysOfFigure, setValueAt } from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
-import { channelOf, eachTween, placeItems, type Study } from "@levitas/core/study";
+import { channelOf, eachTween, type Study } from "@levitas/core/study";
+import { placeItems } from "@levitas/core/timeline";
 import { printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { say } from "../ui/notices.tsx";

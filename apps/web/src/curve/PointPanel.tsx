@@ -7,7 +7,7 @@ import {
   movePathHandle,
   placePathPoint,
   setPathJoint,
-} from "@levitas/core/edit";
+} from "@levitas/core/curve";
 import { readQuantity } from "@levitas/core/value";
 import { type ReactNode, useRef } from "react";
 import { Button } from "../ui/Button.tsx";

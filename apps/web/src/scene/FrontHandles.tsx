@@ -1,5 +1,6 @@
 import { setItems } from "@levitas/core/edit";
-import { type Front, findTween, frontDistances, frontReach, type Tween } from "@levitas/core/study";
+import { type Front, findTween, type Tween } from "@levitas/core/study";
+import { frontDistances, frontReach } from "@levitas/core/timeline";
 import { type ReactNode, useRef } from "react";
 import { useBench, useBenchState, useFrame, useStudy } from "../bench/model/BenchContext.ts";
 import type { Gesture } from "../bench/model/gesture.ts";

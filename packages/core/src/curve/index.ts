@@ -26,6 +26,19 @@ export { CURVE_KINDS, curveKindOf, landmarksOf } from "./kinds.ts";
 export { checkCurve, parseCurve, printCurve, sameCurve } from "./notation.ts";
 export { type BackStretch, backStretches, segmentsOf } from "./path.ts";
 export { MOST_POINTS, readPathData, type Subpath } from "./pathData.ts";
+export {
+  addPathPoint,
+  deletePathPoints,
+  type HandleSide,
+  heightAbove,
+  type Joint,
+  jointOf,
+  movePathHandle,
+  movePathPoints,
+  placePathPoint,
+  pullPathHandles,
+  setPathJoint,
+} from "./pathPoints.ts";
 export { physicsOf, springDuration, springFromFeel } from "./spring.ts";
 export { STEP_POSITIONS } from "./steps.ts";
 export { applyTransform } from "./svgTransform.ts";

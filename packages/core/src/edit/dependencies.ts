@@ -1,4 +1,5 @@
-import { eachTween, type Level, type Placements, placeItems, type Study } from "../study/index.ts";
+import { eachTween, type Study } from "../study/index.ts";
+import { type Level, type Placements, placeItems } from "../timeline/index.ts";
 
 /** Which tween each key is in; made when the first tether to a key asks. */
 function tweensOfKeys(study: Study): () => ReadonlyMap<string, string> {

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { compileStudy } from "../motion/index.ts";
-import { checkStudy, type Study, tracksOf } from "../study/index.ts";
+import { checkStudy } from "../shape/index.ts";
+import { type Study, tracksOf } from "../study/index.ts";
 import { bezier, figure, key, kiosk, tween } from "../testing/index.ts";
 import {
   addFigure,

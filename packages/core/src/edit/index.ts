@@ -1,5 +1,3 @@
-export { joinProblem, joinTweens, splitProblem, splitTween, trimTween } from "./blocks.ts";
-export { type Change, type Edit, isEmpty, squash } from "./change.ts";
 export {
   CLIP_FORMAT,
   type Clip,
@@ -9,7 +7,19 @@ export {
   copyKeys,
   cycleKeys,
   keysOfFigure,
-} from "./clip.ts";
+} from "./clipboard/clip.ts";
+export { channelsOfClip, type PasteArguments, pasteKeys } from "./clipboard/paste.ts";
+export { readClip } from "./clipboard/readClip.ts";
+export {
+  applyRecipe,
+  type Recipe,
+  type RecipeTrack,
+  readRecipe,
+  recipeLength,
+  recipeOf,
+  recipeStudy,
+} from "./clipboard/recipe.ts";
+export { RECIPES } from "./clipboard/recipeStock.ts";
 export {
   dissolveGroup,
   duplicateFigure,
@@ -21,7 +31,7 @@ export {
   setHue,
   setLook,
   setPivot,
-} from "./dress.ts";
+} from "./figures/dress.ts";
 export {
   addFigure,
   addFigures,
@@ -31,15 +41,65 @@ export {
   replaceStudy,
   setRest,
   setScene,
-} from "./figures.ts";
-export { addFollower, deleteFollower, followerLoop, rangeOf, setFollower } from "./followers.ts";
+} from "./figures/figures.ts";
+export {
+  addFollower,
+  deleteFollower,
+  followerLoop,
+  rangeOf,
+  setFollower,
+} from "./figures/followers.ts";
+export { type Change, type Edit, isEmpty, squash } from "./history/change.ts";
+export {
+  type History,
+  type HistoryEntry,
+  record,
+  redo,
+  startHistory,
+  undo,
+} from "./history/history.ts";
+export {
+  addKey,
+  deleteKeys,
+  moveKey,
+  type NewKey,
+  SAME_TIME,
+  setKeyValue,
+  setKeyValues,
+  setSpanCurve,
+  setSpanCurves,
+} from "./keys/keys.ts";
+export { chosenKeys, moveKeys, stretchKeys, stretchOf, stretchTween } from "./keys/manyKeys.ts";
+export { type Mend, mendOverlap, mendsOf, setTweenMode } from "./keys/mendOverlap.ts";
+export { setValueAt } from "./keys/setValueAt.ts";
+export { setValuesAt, type WantedValue } from "./keys/setValuesAt.ts";
+export {
+  deleteShared,
+  keepShared,
+  renameShared,
+  reshapeSpan,
+  spansFollowing,
+  takeOwnCopy,
+} from "./keys/sharedCurves.ts";
+export {
+  bezierAtEnds,
+  type Seam,
+  type Smoothing,
+  seamsOf,
+  setTangent,
+  smoothKeys,
+  smoothMotion,
+  type Tangent,
+  tangentsOf,
+} from "./keys/smooth.ts";
+export { keyNear, type TrackPlace, trackNear } from "./keys/trackNear.ts";
+export { joinProblem, joinTweens, splitProblem, splitTween, trimTween } from "./sequence/blocks.ts";
 export {
   dissolveProblem,
   dissolveSequenceGroup,
   groupProblem,
   makeSequenceGroup,
-} from "./groups.ts";
-export { type History, type HistoryEntry, record, redo, startHistory, undo } from "./history.ts";
+} from "./sequence/groups.ts";
 export {
   type Anchor,
   addItem,
@@ -52,77 +112,14 @@ export {
   orderItem,
   setItems,
   tetherLoop,
-} from "./items.ts";
-export { JOIN_TOLERANCE, joinable, joinPath, partPath } from "./joinPath.ts";
-export {
-  addKey,
-  deleteKeys,
-  moveKey,
-  type NewKey,
-  SAME_TIME,
-  setKeyValue,
-  setKeyValues,
-  setSpanCurve,
-  setSpanCurves,
-} from "./keys.ts";
-export { chosenKeys, moveKeys, stretchKeys, stretchOf, stretchTween } from "./manyKeys.ts";
-export { addMarker, deleteMarker, setMarker } from "./markers.ts";
-export { type Mend, mendOverlap, mendsOf, setTweenMode } from "./mendOverlap.ts";
-export { findOverlaps, type Overlap, overlapsOn } from "./overlaps.ts";
-export { channelsOfClip, type PasteArguments, pasteKeys } from "./paste.ts";
-export {
-  addPathPoint,
-  deletePathPoints,
-  type HandleSide,
-  heightAbove,
-  type Joint,
-  jointOf,
-  movePathHandle,
-  movePathPoints,
-  placePathPoint,
-  pullPathHandles,
-  setPathJoint,
-} from "./pathPoints.ts";
-export { readClip } from "./readClip.ts";
-export {
-  applyRecipe,
-  type Recipe,
-  type RecipeTrack,
-  readRecipe,
-  recipeLength,
-  recipeOf,
-  recipeStudy,
-} from "./recipe.ts";
-export { RECIPES } from "./recipeStock.ts";
-export { reverseCurve } from "./reverseCurve.ts";
-export { setValueAt } from "./setValueAt.ts";
-export { setValuesAt, type WantedValue } from "./setValuesAt.ts";
-export {
-  deleteShared,
-  keepShared,
-  renameShared,
-  reshapeSpan,
-  spansFollowing,
-  takeOwnCopy,
-} from "./sharedCurves.ts";
-export {
-  bezierAtEnds,
-  type Seam,
-  type Smoothing,
-  seamsOf,
-  setTangent,
-  smoothKeys,
-  smoothMotion,
-  type Tangent,
-  tangentsOf,
-} from "./smooth.ts";
+} from "./sequence/items.ts";
+export { addMarker, deleteMarker, setMarker } from "./sequence/markers.ts";
+export { moveTween, setTrack } from "./sequence/tweens.ts";
+export { JOIN_TOLERANCE, joinable, joinPath, partPath } from "./spatialPath/joinPath.ts";
 export {
   moveSpacePoint,
   pieceOf,
   roundSpacePoints,
   setSpaceHandle,
   withPartners,
-} from "./spacePoints.ts";
-export { splitCurve } from "./splitCurve.ts";
-export { keyNear, type TrackPlace, trackNear } from "./trackNear.ts";
-export { moveTween, setTrack } from "./tweens.ts";
+} from "./spatialPath/spacePoints.ts";

@@ -1,16 +1,10 @@
-import { compileStudy } from "../motion/index.ts";
-import {
-  checkStudy,
-  eachItem,
-  eachTween,
-  findTween,
-  placeItems,
-  type Study,
-  seededRandom,
-} from "../study/index.ts";
+import { compileStudy, findOverlaps } from "../motion/index.ts";
+import { checkStudy } from "../shape/index.ts";
+import { eachItem, eachTween, findTween, type Study, seededRandom } from "../study/index.ts";
 import { anyStudy } from "../testing/index.ts";
-import { type Change, isEmpty } from "./change.ts";
-import { record, startHistory, undo } from "./history.ts";
+import { placeItems } from "../timeline/index.ts";
+import { type Change, isEmpty } from "./history/change.ts";
+import { record, startHistory, undo } from "./history/history.ts";
 import {
   addItem,
   addKey,
@@ -42,8 +36,7 @@ import {
   takeOwnCopy,
   trimTween,
 } from "./index.ts";
-import { findOverlaps } from "./overlaps.ts";
-import { withPartners } from "./spacePoints.ts";
+import { withPartners } from "./spatialPath/spacePoints.ts";
 
 const STUDIES = process.env.LEVITAS_FULL ? 1000 : 100;
 const EDITS = 20;

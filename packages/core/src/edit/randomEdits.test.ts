@@ -1,8 +1,8 @@
-import { compileStudy } from "../motion/index.ts";
+import { compileStudy, findOverlaps } from "../motion/index.ts";
+import { checkStudy } from "../shape/index.ts";
 import {
   CHANNELS,
   type ChannelId,
-  checkStudy,
   eachItem,
   eachTween,
   type Follower,
@@ -10,7 +10,7 @@ import {
   seededRandom,
 } from "../study/index.ts";
 import { bezier, figure, key, kiosk, tween } from "../testing/index.ts";
-import type { Change } from "./change.ts";
+import type { Change } from "./history/change.ts";
 import {
   type Anchor,
   addFigures,
@@ -29,7 +29,6 @@ import {
   dissolveSequenceGroup,
   duplicateFigure,
   duplicateItems,
-  findOverlaps,
   groupFigures,
   hangItem,
   isEmpty,

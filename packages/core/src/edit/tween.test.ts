@@ -1,7 +1,9 @@
-import { compileStudy } from "../motion/index.ts";
-import { checkStudy, findTween, placeItems, type Study, type Tween } from "../study/index.ts";
+import { compileStudy, findOverlaps } from "../motion/index.ts";
+import { checkStudy } from "../shape/index.ts";
+import { findTween, type Study, type Tween } from "../study/index.ts";
 import { bezier, figure, key, kiosk, tween } from "../testing/index.ts";
-import type { Change } from "./change.ts";
+import { placeItems } from "../timeline/index.ts";
+import type { Change } from "./history/change.ts";
 import {
   addKey,
   deleteKeys,
@@ -26,7 +28,6 @@ import {
   stretchKeys,
   takeOwnCopy,
 } from "./index.ts";
-import { findOverlaps } from "./overlaps.ts";
 
 let next = 0;
 const newId = () => `new-${next++}`;

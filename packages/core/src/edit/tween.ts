@@ -4,13 +4,13 @@ import {
   type CurveReference,
   eachItem,
   findTween,
-  placeItems,
   type Study,
   spacePathOf,
   type Tween,
 } from "../study/index.ts";
-import { draftItem, draftKey } from "./find.ts";
-import { partnerOf } from "./spacePoints.ts";
+import { placeItems } from "../timeline/index.ts";
+import { draftItem, draftKey } from "./history/find.ts";
+import { partnerOf } from "./spatialPath/spacePoints.ts";
 
 /**
  * The one module that knows how the keys of a tween lie in time: its origin, the part of it that is played, the keys

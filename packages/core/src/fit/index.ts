@@ -2,4 +2,6 @@ export { type BezierFit, fitBezier } from "./bezierFit.ts";
 export { greatestDifference } from "./difference.ts";
 export { fitLinear, type LinearFit } from "./linearFit.ts";
 export { fitPath, fitPathTo, type PathFit } from "./pathFit.ts";
+export { reverseCurve } from "./reverseCurve.ts";
+export { splitCurve } from "./splitCurve.ts";
 export { untangle } from "./untangle.ts";

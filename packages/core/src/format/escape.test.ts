@@ -2,7 +2,7 @@ import { Script } from "node:vm";
 import { tokenize } from "@csstools/css-tokenizer";
 import fc from "fast-check";
 import { kiosk } from "../testing/index.ts";
-import { cuesJs } from "./cuesJs.ts";
+import { cuesJs } from "./cues/cuesJs.ts";
 import { cssComment, jsLineComment, jsLiteral } from "./escape.ts";
 import { handoffCss } from "./index.ts";
 

@@ -1,6 +1,6 @@
 import type { Study } from "../study/index.ts";
-import { handoffCss } from "./css.ts";
-import { cuesJs } from "./cuesJs.ts";
+import { handoffCss } from "./css/css.ts";
+import { cuesJs } from "./cues/cuesJs.ts";
 
 /** One way a study leaves Levitas. A new format is one file and one line here. */
 export interface HandoffFormat {

@@ -1,3 +1,22 @@
+export { type CssHandoff, handoffCss } from "./css/css.ts";
+export { cssCurve, cssNumber } from "./css/cssText.ts";
+export {
+  CONVERSIONS,
+  type Conversion,
+  type ConversionOptions,
+  type Converted,
+  conversionOf,
+  DEFAULT_CONVERSION,
+  PLATFORMS,
+  type Platform,
+  platformOf,
+} from "./curveText/conversions.ts";
+export { curveTable, MOST_ROWS } from "./curveText/curveTable.ts";
+export { jsFunction } from "./curveText/jsFunction.ts";
+export { type FoundCurve, readCurveText } from "./curveText/readCurveText.ts";
+export { HANDOFF_FORMATS, type HandoffFormat } from "./formats.ts";
+export { type Drawing, readDrawing } from "./svg/svgDrawing.ts";
+export { type IconLook, readSvgIcon } from "./svg/svgIcon.ts";
 export {
   type Collection,
   DEFAULT_DURATION,
@@ -10,23 +29,4 @@ export {
   TAG_LENGTH,
   writePlain,
   writeTokens,
-} from "./collection.ts";
-export {
-  CONVERSIONS,
-  type Conversion,
-  type ConversionOptions,
-  type Converted,
-  conversionOf,
-  DEFAULT_CONVERSION,
-  PLATFORMS,
-  type Platform,
-  platformOf,
-} from "./conversions.ts";
-export { type CssHandoff, handoffCss } from "./css.ts";
-export { cssCurve, cssNumber } from "./cssText.ts";
-export { curveTable, MOST_ROWS } from "./curveTable.ts";
-export { HANDOFF_FORMATS, type HandoffFormat } from "./formats.ts";
-export { jsFunction } from "./jsFunction.ts";
-export { type FoundCurve, readCurveText } from "./readCurveText.ts";
-export { type Drawing, readDrawing } from "./svgDrawing.ts";
-export { type IconLook, readSvgIcon } from "./svgIcon.ts";
+} from "./tokens/collection.ts";

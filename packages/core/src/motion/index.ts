@@ -1,11 +1,22 @@
-export { busyParts } from "./busy.ts";
-export { type ChannelReadings, readChannel } from "./channelReadings.ts";
-export { type CompileOptions, compileStudy } from "./compileStudy.ts";
-export { describePose } from "./describePose.ts";
-export { type CueEvent, timesShown } from "./events.ts";
-export type { CompiledFollower } from "./followers.ts";
-export { layerTime, layerValue, layerVelocity, showingLayer, stackBeneath } from "./layers.ts";
-export { commonLoop, loopsOf, loopsOfCues } from "./loops.ts";
+export { type CompileOptions, compileStudy } from "./compile/compileStudy.ts";
+export {
+  layerTime,
+  layerValue,
+  layerVelocity,
+  showingLayer,
+  stackBeneath,
+} from "./compile/layers.ts";
+export type { DrivenChannel, Layer, LayerTime, Motion } from "./compile/motion.ts";
+export {
+  type CompiledTrack,
+  compileSpacePath,
+  compileTrack,
+  trackValue,
+  trackVelocity,
+} from "./compile/track.ts";
+export { compiledTracks } from "./compile/tweenLayers.ts";
+export type { CompiledFollower } from "./effects/followers.ts";
+export type { CompiledShake } from "./effects/shakes.ts";
 export {
   boxCorners,
   invertMatrix,
@@ -18,9 +29,17 @@ export {
   pivotPath,
   poseMatrix,
   showsBack,
-} from "./matrix.ts";
-export type { DrivenChannel, Layer, LayerTime, Motion } from "./motion.ts";
-export { playedCues } from "./playedCues.ts";
+} from "./geometry/matrix.ts";
+export {
+  type MeasuredPiece,
+  measurePiece,
+  pieceAt,
+  type SpacePiece,
+  type Spot,
+} from "./geometry/spacePath.ts";
+export { type CueEvent, timesShown } from "./playback/events.ts";
+export { commonLoop, loopsOf, loopsOfCues } from "./playback/loops.ts";
+export { playedCues } from "./playback/playedCues.ts";
 export {
   advancePlayhead,
   frameAt,
@@ -31,7 +50,11 @@ export {
   playedStretches,
   quantizeTime,
   timeOfFrame,
-} from "./playhead.ts";
+} from "./playback/playhead.ts";
+export { busyParts } from "./view/busy.ts";
+export { type ChannelReadings, readChannel } from "./view/channelReadings.ts";
+export { describePose } from "./view/describePose.ts";
+export { findOverlaps, type Overlap, overlapsOn } from "./view/overlaps.ts";
 export {
   layerColorAt,
   layerColors,
@@ -39,21 +62,6 @@ export {
   type ReachedSpan,
   spanAtTime,
   stretchSpeeds,
-} from "./samples.ts";
-export type { CompiledShake } from "./shakes.ts";
-export {
-  type MeasuredPiece,
-  measurePiece,
-  pieceAt,
-  type SpacePiece,
-  type Spot,
-} from "./spacePath.ts";
-export {
-  type CompiledTrack,
-  compileSpacePath,
-  compileTrack,
-  trackValue,
-  trackVelocity,
-} from "./track.ts";
-export { compiledTracks } from "./tweenLayers.ts";
-export { linearTwin } from "./twin.ts";
+} from "./view/samples.ts";
+export { LARGEST_THUMBNAIL, thumbnailOf } from "./view/thumbnail.ts";
+export { linearTwin } from "./view/twin.ts";

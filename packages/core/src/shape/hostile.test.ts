@@ -10,9 +10,10 @@ import {
   writePlain,
   writeTokens,
 } from "../format/index.ts";
-import { compileStudy } from "../motion/index.ts";
-import { checkStudy, eachTween, thumbnailOf } from "../study/index.ts";
+import { compileStudy, thumbnailOf } from "../motion/index.ts";
+import { eachTween } from "../study/index.ts";
 import { anyCurve, anyStudy, mutated, mutatedText } from "../testing/index.ts";
+import { checkStudy } from "./checkStudy.ts";
 import { mendStudy, readStudy, readStudyText } from "./index.ts";
 
 const RUNS = process.env.LEVITAS_FULL ? 20_000 : 400;

@@ -1,3 +1,4 @@
+export { checkStudy, circlesIn, LARGEST_NUMBER } from "./checkStudy.ts";
 export { Optional } from "./decorators.ts";
 export { type MendedStudy, mendStudy } from "./mendStudy.ts";
 export { readStudy, readStudyText } from "./readStudy.ts";

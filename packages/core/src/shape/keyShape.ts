@@ -1,5 +1,5 @@
 import { type Fault, FaultList, shortValue } from "../fault/index.ts";
-import { LARGEST_NUMBER } from "../study/index.ts";
+import { LARGEST_NUMBER } from "./checkStudy.ts";
 import { isKeyValue, isSpanCurve } from "./plain.ts";
 
 /** A list of keys found in a document, and where. */

@@ -9,7 +9,8 @@ import {
   type Result,
   shortValue,
 } from "../fault/index.ts";
-import { checkStudy, circlesIn, STUDY_FORMAT, STUDY_VERSION, type Study } from "../study/index.ts";
+import { STUDY_FORMAT, STUDY_VERSION, type Study } from "../study/index.ts";
+import { checkStudy, circlesIn } from "./checkStudy.ts";
 import { keyFaults, withoutKeys } from "./keyShape.ts";
 import { migrateStudy } from "./migrations.ts";
 import { StudyShape } from "./studyShape.ts";

@@ -18,15 +18,9 @@ import {
   ValidateIf,
   ValidateNested,
 } from "class-validator";
-import {
-  CHANNELS,
-  FIGURE_HUES,
-  FIGURE_KINDS,
-  LARGEST_NUMBER,
-  SOUNDS,
-  STUDY_FORMAT,
-} from "../study/index.ts";
+import { CHANNELS, FIGURE_HUES, FIGURE_KINDS, SOUNDS, STUDY_FORMAT } from "../study/index.ts";
 import { ANGLE_ROUTES } from "../value/index.ts";
+import { LARGEST_NUMBER } from "./checkStudy.ts";
 import { IsSpanCurve, Optional } from "./decorators.ts";
 
 /** The limits of a document; the JSON Schema repeats them. */

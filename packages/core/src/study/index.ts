@@ -7,7 +7,6 @@ export {
   clampShown,
   findChannel,
 } from "./channels.ts";
-export { checkStudy, circlesIn, LARGEST_NUMBER } from "./checkStudy.ts";
 export {
   DIAL_NEEDLE,
   FIGURE_HUES,
@@ -17,20 +16,10 @@ export {
   restValue,
 } from "./figures.ts";
 export { emptyStudy, firstStudy } from "./newStudy.ts";
-export {
-  beginningOf,
-  type Level,
-  linksInto,
-  type Placed,
-  type PlayedSpan,
-  playedSpan,
-  rateOf,
-} from "./placed.ts";
-export { type Placements, placeItems } from "./placements.ts";
+export { restCenter } from "./restPlace.ts";
 export { seededRandom } from "./seed.ts";
 export { SOUNDS, type SoundId, type Voice, voicesOf } from "./sounds.ts";
 export { arePaired, type SpaceTracks, spacePathOf } from "./spacePath.ts";
-export { figureOrder, frontDistances, frontReach, staggerOffsets } from "./stagger.ts";
 export {
   type CardFace,
   type Clip,
@@ -65,25 +54,6 @@ export {
   type Track,
   type Tween,
 } from "./study.ts";
-export { LARGEST_THUMBNAIL, thumbnailOf } from "./thumbnail.ts";
-export {
-  activeLength,
-  contentTime,
-  feltStops,
-  innerSpeed,
-  innerTime,
-  isBackward,
-  outerTime,
-  type Passes,
-  passesOf,
-  passStart,
-  presentTime,
-  type Stop,
-  shownThrough,
-  TIE,
-  type TimeLink,
-  withinTime,
-} from "./timing.ts";
 export {
   curveOfKey,
   eachItem,

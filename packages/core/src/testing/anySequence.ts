@@ -3,13 +3,13 @@ import {
   type ChannelId,
   type Fill,
   type Key,
-  placeItems,
   type SequenceItem,
   type Study,
   seededRandom,
   type Tether,
   type Track,
 } from "../study/index.ts";
+import { placeItems } from "../timeline/index.ts";
 import { bezier, figure, kiosk } from "./build.ts";
 
 /** What a random sequence may hold. */

@@ -10,12 +10,11 @@ import { layerPolyline, type Motion } from "@levitas/core/motion";
 import {
   channelOf,
   type Group,
-  isBackward,
-  type Placed,
   type SequenceItem,
   type SharedCurve,
   type Tween,
 } from "@levitas/core/study";
+import { isBackward, type Placed } from "@levitas/core/timeline";
 import { type KeyboardEvent, type ReactNode, type RefObject, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { say } from "../../ui/notices.tsx";

@@ -1,4 +1,5 @@
-import { type Mend, mendOverlap, mendsOf, type Overlap } from "@levitas/core/edit";
+import { type Mend, mendOverlap, mendsOf } from "@levitas/core/edit";
+import type { Overlap } from "@levitas/core/motion";
 import { channelOf } from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";

@@ -1,5 +1,5 @@
-import { findOverlaps, type Overlap } from "@levitas/core/edit";
 import type { Motion } from "@levitas/core/motion";
+import { findOverlaps, type Overlap } from "@levitas/core/motion";
 import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useMemo } from "react";
 import { useBench, useStudy } from "../model/BenchContext.ts";

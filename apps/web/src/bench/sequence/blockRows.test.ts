@@ -1,12 +1,5 @@
-import {
-  type Group,
-  type Key,
-  placeItems,
-  type SequenceItem,
-  type Study,
-  type Tether,
-  type Tween,
-} from "@levitas/core/study";
+import type { Group, Key, SequenceItem, Study, Tether, Tween } from "@levitas/core/study";
+import { placeItems } from "@levitas/core/timeline";
 import { blockRows, blockSpan, LINE, tetherLine, tetherWords } from "./blockRows.ts";
 import { passWords } from "./passWords.ts";
 

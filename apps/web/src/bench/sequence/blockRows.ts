@@ -1,11 +1,5 @@
-import {
-  type Placed,
-  type Placements,
-  type PlayedSpan,
-  playedSpan,
-  type SequenceItem,
-  type Tether,
-} from "@levitas/core/study";
+import type { SequenceItem, Tether } from "@levitas/core/study";
+import { type Placed, type Placements, type PlayedSpan, playedSpan } from "@levitas/core/timeline";
 
 /** Height of a line, px; a staggered tween's is higher by its fan. */
 export const LINE = 30;

@@ -1,4 +1,4 @@
-import { type Overlap, overlapsOn } from "@levitas/core/edit";
+import { type Overlap, overlapsOn } from "@levitas/core/motion";
 import type { ChannelDefinition, Figure } from "@levitas/core/study";
 import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useMemo, useRef } from "react";

@@ -1,6 +1,7 @@
 import { moveTween } from "@levitas/core/edit";
 import { type Layer, layerColors, layerPolyline, type Motion } from "@levitas/core/motion";
-import { type ChannelDefinition, type Figure, type Key, playedSpan } from "@levitas/core/study";
+import type { ChannelDefinition, Figure, Key } from "@levitas/core/study";
+import { playedSpan } from "@levitas/core/timeline";
 import { type ReactNode, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";

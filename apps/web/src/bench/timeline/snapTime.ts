@@ -1,5 +1,6 @@
 import { nearestFrame } from "@levitas/core/motion";
-import { eachTween, placeItems, type Study } from "@levitas/core/study";
+import { eachTween, type Study } from "@levitas/core/study";
+import { placeItems } from "@levitas/core/timeline";
 
 /** How near, in px, something must be to be snapped to. */
 const REACH = 6;

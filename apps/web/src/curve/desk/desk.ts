@@ -1,5 +1,4 @@
-import { backStretches, type Curve, type PathCurve } from "@levitas/core/curve";
-import { addPathPoint } from "@levitas/core/edit";
+import { addPathPoint, backStretches, type Curve, type PathCurve } from "@levitas/core/curve";
 import { fitPath, untangle } from "@levitas/core/fit";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { Clock } from "../../clock/clock.ts";

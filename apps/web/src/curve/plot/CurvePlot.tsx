@@ -1,5 +1,5 @@
 import type { Curve } from "@levitas/core/curve";
-import { heightAbove } from "@levitas/core/edit";
+import { heightAbove } from "@levitas/core/curve";
 import { type MouseEvent, type ReactNode, useId, useLayoutEffect, useRef } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useDesk, useDeskCurve, useDeskFrame, useDeskState } from "../desk/DeskContext.ts";

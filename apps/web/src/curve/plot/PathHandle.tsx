@@ -1,5 +1,5 @@
 import type { PathCurve, PathPoint, Place } from "@levitas/core/curve";
-import { type HandleSide, jointOf, movePathHandle } from "@levitas/core/edit";
+import { type HandleSide, jointOf, movePathHandle } from "@levitas/core/curve";
 import type { KeyboardEvent, ReactNode } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";

@@ -1,5 +1,5 @@
 import type { PathCurve, PathPoint, Place } from "@levitas/core/curve";
-import { deletePathPoints, movePathPoints, pullPathHandles } from "@levitas/core/edit";
+import { deletePathPoints, movePathPoints, pullPathHandles } from "@levitas/core/curve";
 import { type KeyboardEvent, memo, type ReactNode } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";

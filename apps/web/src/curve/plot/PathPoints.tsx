@@ -1,4 +1,4 @@
-import type { HandleSide } from "@levitas/core/edit";
+import type { HandleSide } from "@levitas/core/curve";
 import { type ReactNode, useRef } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";

@@ -1,0 +1,150 @@
+import type { Draft } from "immer";
+import type { Curve } from "../../curve/index.ts";
+import { compileStudy } from "../../motion/index.ts";
+import {
+  arePaired,
+  type ChannelId,
+  type Key,
+  type Study,
+  spacePathOf,
+  type Track,
+  type Tween,
+} from "../../study/index.ts";
+import { defineEdit } from "../history/change.ts";
+import { draftTweens } from "../history/find.ts";
+import { type TrackPlace, trackNear } from "../keys/trackNear.ts";
+import { settleKeys } from "../tween.ts";
+import {
+  type Clip,
+  type ClipKey,
+  type ClipTrack,
+  type Cycles,
+  canShift,
+  cycleKeys,
+} from "./clip.ts";
+
+/** Where copied keys go and how. */
+export interface PasteArguments {
+  readonly clip: Clip;
+  /** Figures that get the keys. Of a clip of several figures each takes its own, in order. */
+  readonly figureIds: readonly string[];
+  /** When the first key goes, ms in the study's time. */
+  readonly time: number;
+  readonly cycles?: Cycles;
+  /** `relative`: values are shifted so that the motion begins where the channel is at that time. */
+  readonly values: "absolute" | "relative";
+  /** Channels to paste; absent for all. */
+  readonly channels?: readonly ChannelId[];
+  /** Puts the keys of a single track on this channel, if it is of the same kind. */
+  readonly onto?: ChannelId;
+  readonly name: string;
+  readonly newId: () => string;
+}
+
+/**
+ * Pastes keys. They go on the track that plays there, in place of the keys between the first and the last
+ * of them; channels that nothing drives yet, or that move along with other figures, get a tween of
+ * their own.
+ */
+export const pasteKeys = defineEdit<PasteArguments>("paste keys", (draft, args, study) => {
+  const { clip, figureIds, time, values, cycles, newId } = args;
+  const motion = compileStudy(study);
+  const copied = new Set(clip.tracks.map(({ figure }) => figure)).size;
+  figureIds.forEach((figureId, place) => {
+    if (!study.figures.some((each) => each.id === figureId)) return;
+    const index = motion.figureIndex(figureId);
+    const own = clip.tracks.filter(
+      (track) =>
+        (copied === 1 || track.figure === place % copied) &&
+        (!args.channels || args.channels.includes(track.channel)),
+    );
+    if (own.length === 0) return;
+    const joined = own.filter((track) => track.path).length === 2;
+    const pasted = own.map((track): Track => {
+      const channel = own.length === 1 && args.onto ? args.onto : track.channel;
+      const shifts = values === "relative" && track.mode !== "relative" && canShift(track);
+      const run = cycleKeys(track, clip.duration, cycles ?? ONCE, shifts);
+      const [first] = run;
+      const here = shifts ? motion.valueAt(index, channel, time) : 0;
+      const shift = shifts && typeof first?.value === "number" ? here - first.value : 0;
+      return {
+        channel,
+        ...(track.mode ? { mode: track.mode } : {}),
+        ...(track.route ? { route: track.route } : {}),
+        ...(track.space ? { space: track.space } : {}),
+        keys: run.map((key) => toKey(key, shift, newId())),
+      };
+    });
+    // Keys of a path only go on a path, both tracks on the same one.
+    const [pastedX, pastedY] = ["x", "y"].map((axis) =>
+      pasted.find(({ channel }) => channel === axis),
+    );
+    const paired = joined && pastedX && pastedY ? arePaired(pastedX, pastedY) : false;
+    const pathNear = trackNear(study, figureId, "x", time)?.tween;
+    const samePath = pathNear && trackNear(study, figureId, "y", time)?.tween === pathNear;
+    const touched = new Set<string>();
+    const tracks = pasted.filter((track) => {
+      const place = trackNear(study, figureId, track.channel, time);
+      const isPath = place !== undefined && spacePathOf(place.tween) !== undefined;
+      const alongPath = track.channel === "x" || track.channel === "y";
+      const fits =
+        place &&
+        place.tween.figures.length === 1 &&
+        (place.track.mode ?? "absolute") === (track.mode ?? "absolute") &&
+        (!alongPath || (isPath ? paired && samePath : !paired));
+      if (fits) {
+        pasteOnto(draft, place, track, time);
+        touched.add(place.tween.id);
+      }
+      return !fits;
+    });
+    for (const tween of draftTweens(draft.sequence))
+      if (touched.has(tween.id)) settleKeys(draft, study, tween);
+    if (tracks.length === 0) return;
+    draft.sequence.push({
+      type: "tween",
+      id: newId(),
+      name: args.name,
+      tether: { to: "start", offset: Math.max(time, 0) },
+      figures: [figureId],
+      tracks,
+      ...(paired && tracks.includes(pastedX as Track) ? { path: true } : {}),
+    } as Draft<Tween>);
+  });
+});
+
+/** Keys nearer to a pasted one than this, ms, make way for it. */
+const NEAR = 0.5;
+
+/** Puts keys among those of a track; what lies between the first and the last of them makes way. */
+function pasteOnto(draft: Draft<Study>, place: TrackPlace, pasted: Track, time: number): void {
+  const offset = place.within(Math.max(time, 0));
+  const fresh = pasted.keys.map((key) => ({ ...key, time: key.time + offset }));
+  const [first, last] = [fresh[0], fresh.at(-1)];
+  for (const tween of draftTweens(draft.sequence)) {
+    if (tween.id !== place.tween.id) continue;
+    const track = tween.tracks.find((each) => each.channel === pasted.channel);
+    if (!track || !first || !last) continue;
+    const before = track.keys.filter((key) => key.time < first.time - NEAR);
+    const after = track.keys.filter((key) => key.time > last.time + NEAR);
+    track.keys = [...before, ...(fresh as Draft<Key>[]), ...after];
+  }
+}
+
+const ONCE: Cycles = { count: 1, direction: "normal" };
+
+function toKey({ time, value, curve, in: into, out }: ClipKey, shift: number, id: string): Key {
+  return {
+    id,
+    time,
+    value: typeof value === "number" ? value + shift : value,
+    ...(curve ? { curve: curve as Curve } : {}),
+    ...(into ? { in: into } : {}),
+    ...(out ? { out } : {}),
+  };
+}
+
+/** The channels of a clip, each once, in order. */
+export function channelsOfClip(clip: Clip): ChannelId[] {
+  return [...new Set(clip.tracks.map(({ channel }: ClipTrack) => channel))];
+}

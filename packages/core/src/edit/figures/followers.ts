@@ -1,0 +1,96 @@
+import type { Draft } from "immer";
+import { compileStudy } from "../../motion/index.ts";
+import { type ChannelId, channelOf, type Follower, type Study } from "../../study/index.ts";
+import { defineEdit } from "../history/change.ts";
+
+/** How many times of the source are looked at for its range. */
+const SAMPLES = 200;
+
+const nameOf = (figure: string, channel: ChannelId) => `${figure} ${channel}`;
+
+/**
+ * The channels that would follow each other in a circle, in words, if a follower were as given; empty where there is
+ * no circle.
+ */
+export function followerLoop(study: Study, follower: Follower): string[] {
+  const sourceOf = new Map<string, Follower>();
+  for (const each of study.followers)
+    if (each.id !== follower.id) sourceOf.set(nameOf(each.figure, each.channel), each);
+  const first = nameOf(follower.figure, follower.channel);
+  sourceOf.set(first, follower);
+  const words = ({ figure, channel }: { figure: string; channel: ChannelId }) =>
+    `${study.figures.find(({ id }) => id === figure)?.name ?? figure} ${channelOf(channel).label}`;
+  const way: string[] = [words(follower)];
+  let { source } = follower;
+  // Each step leaves a channel for good, so there are no more steps than followers.
+  for (let step = 0; step <= study.followers.length; step++) {
+    way.push(words(source));
+    if (nameOf(source.figure, source.channel) === first) return way;
+    const next = sourceOf.get(nameOf(source.figure, source.channel));
+    if (!next) return [];
+    source = next.source;
+  }
+  return [];
+}
+
+/** Lets a channel follow another one. What drove it before is kept, and shows again without the follower. */
+export const addFollower = defineEdit<Follower>("follow", (draft, follower, study) => {
+  if (followerLoop(study, follower).length > 0) return;
+  draft.followers = draft.followers.filter(
+    ({ figure, channel }) => figure !== follower.figure || channel !== follower.channel,
+  );
+  draft.followers.push(follower as Draft<Follower>);
+});
+
+/** Changes a follower; what would follow itself in a circle is left alone. Undefined takes a field away. */
+export const setFollower = defineEdit<{ id: string; set: Partial<Omit<Follower, "id">> }>(
+  "change follower",
+  (draft, { id, set }, study) => {
+    const before = study.followers.find((each) => each.id === id);
+    const target = draft.followers.find((each) => each.id === id);
+    if (!before || !target || followerLoop(study, { ...before, ...set }).length > 0) return;
+    for (const [name, value] of Object.entries(set)) {
+      if (value === undefined) delete (target as unknown as Record<string, unknown>)[name];
+      else (target as unknown as Record<string, unknown>)[name] = value;
+    }
+  },
+);
+
+/** Takes a follower away. */
+export const deleteFollower = defineEdit<{ id: string }>("stop following", (draft, { id }) => {
+  draft.followers = draft.followers.filter((each) => each.id !== id);
+});
+
+/** The least and the greatest a channel gets to, or its greatest speed from 0 on; what a range in begins with. */
+export function rangeOf(
+  study: Study,
+  source: Follower["source"],
+  of: Follower["of"],
+): readonly [number, number] {
+  const motion = compileStudy(study);
+  const index = motion.figureIndex(source.figure);
+  if (index < 0) return [0, 1];
+  const slot = motion.slot(index, source.channel);
+  const out = new Float64Array(motion.slotCount);
+  let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  const layers = motion.drivenAt(index, source.channel)?.layers ?? [];
+  const times = [
+    ...Array.from({ length: SAMPLES + 1 }, (_, i) => (motion.duration * i) / SAMPLES),
+    // Values turn at keys; just before one a speed is still that of the span that ends there.
+    ...layers.flatMap((layer) =>
+      Array.from(layer.track.times, (time) => layer.outer(time) - (of === "speed" ? 1e-3 : 0)),
+    ),
+  ];
+  for (const t of times) {
+    const value =
+      of === "value"
+        ? motion.valueAt(index, source.channel, t)
+        : Math.abs(motion.velocity(t, out)[slot] as number);
+    if (!Number.isFinite(value)) continue;
+    low = Math.min(low, value);
+    high = Math.max(high, value);
+  }
+  const tidy = (value: number) => Math.round(value * 100) / 100;
+  if (of === "speed") return [0, tidy(Math.max(high, 1))];
+  return high > low ? [tidy(low), tidy(high)] : [tidy(low), tidy(low) + 1];
+}

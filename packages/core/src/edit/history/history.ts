@@ -1,0 +1,75 @@
+import type { Patch } from "immer";
+import type { Study } from "../../study/index.ts";
+import { applyTo, type Change, isEmpty } from "./change.ts";
+
+/** One thing that can be undone, with what was selected on both sides of it. */
+export interface HistoryEntry<Selection> {
+  readonly label: string;
+  readonly patches: readonly Patch[];
+  readonly inverse: readonly Patch[];
+  readonly before: Selection;
+  readonly after: Selection;
+}
+
+/** A study with the way back and forth. Plain data; every function returns a new one. */
+export interface History<Selection> {
+  readonly study: Study;
+  readonly past: readonly HistoryEntry<Selection>[];
+  readonly future: readonly HistoryEntry<Selection>[];
+}
+
+/** Most entries kept; older ones are forgotten. */
+const LONGEST = 500;
+
+/** A history that begins here. */
+export function startHistory<Selection>(study: Study): History<Selection> {
+  return { study, past: [], future: [] };
+}
+
+/** Records a change as one entry; redo is cleared. A change that changes nothing records nothing. */
+export function record<Selection>(
+  history: History<Selection>,
+  change: Change,
+  before: Selection,
+  after: Selection,
+): History<Selection> {
+  if (isEmpty(change)) return history;
+  const { label, patches, inverse } = change;
+  return {
+    study: change.after,
+    past: [...history.past.slice(1 - LONGEST), { label, patches, inverse, before, after }],
+    future: [],
+  };
+}
+
+/** Takes the last entry back; also answers what was selected then. Undefined if there is none. */
+export function undo<Selection>(
+  history: History<Selection>,
+): { readonly history: History<Selection>; readonly selection: Selection } | undefined {
+  const entry = history.past.at(-1);
+  if (!entry) return undefined;
+  return {
+    history: {
+      study: applyTo(history.study, entry.inverse),
+      past: history.past.slice(0, -1),
+      future: [entry, ...history.future],
+    },
+    selection: entry.before,
+  };
+}
+
+/** Does the next entry again. Undefined if there is none. */
+export function redo<Selection>(
+  history: History<Selection>,
+): { readonly history: History<Selection>; readonly selection: Selection } | undefined {
+  const [entry, ...future] = history.future;
+  if (!entry) return undefined;
+  return {
+    history: {
+      study: applyTo(history.study, entry.patches),
+      past: [...history.past, entry],
+      future,
+    },
+    selection: entry.after,
+  };
+}

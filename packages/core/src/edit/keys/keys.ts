@@ -1,0 +1,177 @@
+import type { Draft } from "immer";
+import type { Curve } from "../../curve/index.ts";
+import { splitCurve } from "../../fit/index.ts";
+import {
+  type ChannelId,
+  type CurveReference,
+  curveOfKey,
+  findTween,
+  type Key,
+  type KeyValue,
+  type Study,
+  spacePathOf,
+  type Tween,
+} from "../../study/index.ts";
+import { placeItems } from "../../timeline/index.ts";
+import { defineEdit } from "../history/change.ts";
+import { draftKey, draftTweens } from "../history/find.ts";
+import { removeItems } from "../sequence/removeItems.ts";
+import { insertPair, partnerOf, withPartners } from "../spatialPath/spacePoints.ts";
+import { giveSpanCurve, settleKeys } from "../tween.ts";
+import { trackIn, trackNear } from "./trackNear.ts";
+
+/**
+ * Puts a key at a time of the study, ms. It stops at its neighbours on the track and at 0. Where a tween begins at
+ * its first key, its start moves with that key; every other key stays where it is.
+ */
+export const moveKey = defineEdit<{ keyId: string; time: number }>(
+  "move key",
+  (draft, { keyId, time }, study) => {
+    const found = draftKey(draft, keyId);
+    if (!found) return;
+    const { tween, track, key, index } = found;
+    const { within } = placeItems(study);
+    const before = track.keys[index - 1];
+    const after = track.keys[index + 1];
+    const earliest = before ? before.time : within(tween.id, 0);
+    const latest = after ? after.time : Number.POSITIVE_INFINITY;
+    const wanted = within(tween.id, time);
+    key.time = Math.min(Math.max(wanted, Math.min(earliest, key.time)), latest);
+    const other = partnerOf(findTween(study, tween.id) ?? (tween as Tween), keyId);
+    const partner = other && draftKey(draft, other.id);
+    if (partner) partner.key.time = key.time;
+    settleKeys(draft, study, tween, { followsFirstKey: true });
+  },
+);
+
+/** Gives a key a value. */
+export const setKeyValue = defineEdit<{ keyId: string; value: KeyValue }>(
+  "change value",
+  (draft, { keyId, value }) => {
+    const found = draftKey(draft, keyId);
+    if (found) found.key.value = value;
+  },
+);
+
+/** Gives several keys one value. */
+export const setKeyValues = defineEdit<{ keyIds: readonly string[]; value: KeyValue }>(
+  "change values",
+  (draft, { keyIds, value }) => {
+    for (const id of keyIds) {
+      const found = draftKey(draft, id);
+      if (found) found.key.value = value;
+    }
+  },
+);
+
+/** Gives the span that begins at a key a curve, or a shared one to follow. */
+export const setSpanCurve = defineEdit<{ keyId: string; curve: Curve | CurveReference }>(
+  "change curve",
+  (draft, { keyId, curve }) => giveSpanCurve(draft, keyId, curve),
+);
+
+/** The same for several spans at once; a last key, which begins none, is passed over. */
+export const setSpanCurves = defineEdit<{
+  keyIds: readonly string[];
+  curve: Curve | CurveReference;
+}>("change curves", (draft, { keyIds, curve }) => {
+  for (const id of keyIds) {
+    const found = draftKey(draft, id);
+    const isLast = found !== undefined && found.index === found.track.keys.length - 1;
+    if (keyIds.length === 1 || !isLast) giveSpanCurve(draft, id, curve);
+  }
+});
+
+/** What `addKey` needs: where the key goes and the ids it may use. */
+export interface NewKey {
+  readonly figureId: string;
+  readonly channel: ChannelId;
+  /** ms in the study's time. */
+  readonly time: number;
+  readonly value: number | string;
+  readonly keyId: string;
+  /** Id of the tween that is made when nothing drives the channel yet, and of a key's partner on a path. */
+  readonly tweenId: string;
+  /** The tween whose track gets the key; absent for the one that plays there, or the nearest. */
+  readonly onto?: string;
+}
+
+/**
+ * Sets a key of a channel at a time. It goes on the track that plays there, or the nearest one; a
+ * key already at that time takes the value. A span that is cut keeps its shape as far as its curve
+ * can be cut. A channel that nothing drives gets a tween of its own.
+ */
+export const addKey = defineEdit<NewKey>("set key", (draft, args, study) => {
+  const { figureId, channel, time, value, keyId, tweenId, onto } = args;
+  const place =
+    (onto === undefined ? undefined : trackIn(study, onto, figureId, channel)) ??
+    trackNear(study, figureId, channel, time);
+  if (!place) {
+    if (!draft.figures.some((figure) => figure.id === figureId)) return;
+    draft.sequence.push({
+      type: "tween",
+      id: tweenId,
+      name: channel,
+      tether: { to: "start", offset: Math.max(time, 0) },
+      figures: [figureId],
+      tracks: [{ channel, keys: [{ id: keyId, time: 0, value }] }],
+    });
+    return;
+  }
+  for (const tween of draftTweens(draft.sequence)) {
+    if (tween.id !== place.tween.id) continue;
+    const keys = tween.tracks.find((track) => track.channel === channel)?.keys ?? [];
+    const local = place.within(Math.max(time, 0));
+    const onPath = (channel === "x" || channel === "y") && spacePathOf(place.tween);
+    if (onPath && !keys.some((key) => Math.abs(key.time - local) < SAME_TIME)) {
+      const [xId, yId] = channel === "x" ? [keyId, tweenId] : [tweenId, keyId];
+      const given = typeof value === "number" ? { value } : {};
+      insertPair(study, tween, { time: local, xId, yId, channel, ...given });
+      settleKeys(draft, study, tween);
+      continue;
+    }
+    insertKey(study, keys, { id: keyId, time: local, value });
+    settleKeys(draft, study, tween);
+  }
+});
+
+function insertKey(study: Study, keys: Draft<Key>[], fresh: Draft<Key>): void {
+  const same = keys.find((key) => Math.abs(key.time - fresh.time) < SAME_TIME);
+  if (same) {
+    same.value = fresh.value;
+    return;
+  }
+  const index = keys.findIndex((key) => key.time > fresh.time);
+  const before = index > 0 ? keys[index - 1] : undefined;
+  const after = keys[index];
+  const key = { ...fresh };
+  if (before && after) {
+    const p = (fresh.time - before.time) / (after.time - before.time);
+    const parts = splitCurve(curveOfKey(study, before), p);
+    if (parts) {
+      before.curve = parts[0] as Draft<Curve>;
+      key.curve = parts[1] as Draft<Curve>;
+    } else if (before.curve) key.curve = before.curve;
+  }
+  keys.splice(index < 0 ? keys.length : index, 0, key);
+}
+
+/** Keys closer than this, in ms, are one key: far below a frame, far above rounding. */
+export const SAME_TIME = 0.01;
+
+/** Deletes keys and nothing else; a track without keys and a tween without tracks go with them. */
+export const deleteKeys = defineEdit<{ keyIds: readonly string[] }>(
+  "delete keys",
+  (draft, { keyIds }, study) => {
+    const gone = withPartners(study, keyIds);
+    const emptied = new Set<string>();
+    for (const tween of draftTweens(draft.sequence)) {
+      if (!tween.tracks.some((track) => track.keys.some((key) => gone.has(key.id)))) continue;
+      for (const track of tween.tracks) track.keys = track.keys.filter((key) => !gone.has(key.id));
+      tween.tracks = tween.tracks.filter((track) => track.keys.length > 0);
+      if (tween.tracks.length === 0) emptied.add(tween.id);
+      else settleKeys(draft, study, tween);
+    }
+    if (emptied.size > 0) removeItems(draft, emptied, study);
+  },
+);

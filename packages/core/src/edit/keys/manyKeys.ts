@@ -1,0 +1,184 @@
+import type { Draft } from "immer";
+import {
+  channelOf,
+  eachTween,
+  findTween,
+  type Key,
+  type Study,
+  type Track,
+  type Tween,
+  tweenLength,
+} from "../../study/index.ts";
+import { placeItems } from "../../timeline/index.ts";
+import { inWaves } from "../dependencies.ts";
+import { defineEdit } from "../history/change.ts";
+import { draftItem, draftKey, draftTweens } from "../history/find.ts";
+import { withPartners } from "../spatialPath/spacePoints.ts";
+import { settleKeys, stateOf } from "../tween.ts";
+
+/** A key that is one of several chosen ones. */
+interface Chosen {
+  readonly tween: Tween;
+  readonly track: Track;
+  readonly key: Key;
+  readonly index: number;
+  /** ms in the study's time. */
+  readonly time: number;
+}
+
+/** The chosen keys of a study, with their partners on paths, in order of the sequence. */
+export function chosenKeys(study: Study, keyIds: readonly string[]): Chosen[] {
+  const ids = withPartners(study, keyIds);
+  const { outer } = placeItems(study);
+  const chosen: Chosen[] = [];
+  for (const tween of eachTween(study.sequence)) {
+    for (const track of tween.tracks)
+      track.keys.forEach((key, index) => {
+        if (ids.has(key.id))
+          chosen.push({ tween, track, key, index, time: outer(tween.id, key.time) });
+      });
+  }
+  return chosen;
+}
+
+/** First and last time of some keys, ms in the study's time; undefined for none. */
+export function stretchOf(
+  study: Study,
+  keyIds: readonly string[],
+): { readonly from: number; readonly to: number } | undefined {
+  const times = chosenKeys(study, keyIds).map(({ time }) => time);
+  return times.length > 0 ? { from: Math.min(...times), to: Math.max(...times) } : undefined;
+}
+
+/**
+ * Moves keys together, in time (ms) and, where they are numbers, in value. They stop where the first of
+ * them would pass a key that stays, or the study's start.
+ */
+export const moveKeys = defineEdit<{
+  keyIds: readonly string[];
+  time?: number;
+  value?: number;
+}>("move keys", (draft, { keyIds, time = 0, value = 0 }, study) => {
+  const chosen = chosenKeys(study, keyIds);
+  const own = new Set(keyIds);
+  const moving = new Set(chosen.map(({ key }) => key.id));
+  const { outer } = placeItems(study);
+  let by = time;
+  for (const { tween, track, index, time: at } of chosen) {
+    by = Math.max(by, Math.min(-at, 0));
+    const before = track.keys[index - 1];
+    const after = track.keys[index + 1];
+    if (before && !moving.has(before.id)) by = Math.max(by, outer(tween.id, before.time) - at);
+    if (after && !moving.has(after.id)) by = Math.min(by, outer(tween.id, after.time) - at);
+  }
+  retime(draft, study, chosen, (at) => at + by);
+  if (value === 0) return;
+  for (const { track, key } of chosen) {
+    const { kind } = channelOf(track.channel);
+    if (!own.has(key.id) || (kind !== "number" && kind !== "angle")) continue;
+    const found = draftKey(draft, key.id);
+    if (found && typeof found.key.value === "number") found.key.value += value;
+  }
+});
+
+/**
+ * Stretches keys about a time that stays, so that all keep their proportion. `factor` stops where a key
+ * would pass one that stays, or the study's start; it never goes below 0.
+ */
+export const stretchKeys = defineEdit<{
+  keyIds: readonly string[];
+  /** ms in the study's time. */
+  about: number;
+  factor: number;
+}>("stretch keys", (draft, { keyIds, about, factor }, study) => {
+  const chosen = chosenKeys(study, keyIds);
+  const moving = new Set(chosen.map(({ key }) => key.id));
+  const { outer } = placeItems(study);
+  let by = Math.max(factor, 0);
+  // A key at `from` must stay on its side of `limit`: about + (from − about) · factor ≤ limit, or ≥ limit.
+  const keepBefore = (from: number, limit: number) => {
+    const way = from - about;
+    if (way > 0) by = Math.min(by, (limit - about) / way);
+    else if (way < 0) by = Math.max(by, (limit - about) / way);
+  };
+  const keepAfter = (from: number, limit: number) => {
+    const way = from - about;
+    if (way > 0) by = Math.max(by, (limit - about) / way);
+    else if (way < 0) by = Math.min(by, (limit - about) / way);
+  };
+  for (const { tween, track, index, time } of chosen) {
+    const before = track.keys[index - 1];
+    const after = track.keys[index + 1];
+    if (before && !moving.has(before.id)) keepAfter(time, outer(tween.id, before.time));
+    if (after && !moving.has(after.id)) keepBefore(time, outer(tween.id, after.time));
+    if (time < about) keepAfter(time, Math.min(0, time));
+  }
+  by = Math.max(by, 0);
+  retime(draft, study, chosen, (at) => about + (at - about) * by);
+});
+
+/**
+ * Gives chosen keys new times of the study; rounding never brings them out of order. Tweens that hang on others among
+ * them come after these, so that what is carried along is not moved twice.
+ */
+function retime(
+  draft: Draft<Study>,
+  study: Study,
+  chosen: readonly Chosen[],
+  map: (time: number) => number,
+): void {
+  const byTween = new Map<string, Chosen[]>();
+  for (const each of chosen) {
+    const list = byTween.get(each.tween.id);
+    if (list) list.push(each);
+    else byTween.set(each.tween.id, [each]);
+  }
+  inWaves(study, [...byTween.keys()]).forEach((wave, i) => {
+    const { within, outer } = placeItems(i === 0 ? study : stateOf(draft));
+    for (const id of wave) {
+      const tween = draftItem(draft, id);
+      if (tween?.type !== "tween") continue;
+      for (const { track, index, key, time } of byTween.get(id) ?? []) {
+        const target = tween.tracks.find((each) => each.channel === track.channel)?.keys[index];
+        const wanted = map(time);
+        // What was carried to its new time already keeps its own time to the last digit.
+        if (target && Math.abs(outer(id, key.time) - wanted) > SAME_TIME)
+          target.time = within(id, wanted);
+      }
+      for (const track of tween.tracks)
+        for (let at = 1; at < track.keys.length; at++) {
+          const [before, here] = [track.keys[at - 1], track.keys[at]];
+          if (before && here && here.time < before.time) here.time = before.time;
+        }
+      settleKeys(draft, study, tween, { followsFirstKey: true });
+    }
+  });
+}
+
+/** Times nearer than this, ms, are one. */
+const SAME_TIME = 1e-9;
+
+/** Least a tween can be stretched to, ms: a length of 0 could not be stretched back. */
+const SHORTEST = 1;
+
+/** Stretches a tween by its start or its end, put at a time of the study; all its keys keep their proportion. */
+export const stretchTween = defineEdit<{
+  tweenId: string;
+  edge: "start" | "end";
+  time: number;
+}>("stretch tween", (draft, { tweenId, edge, time }, study) => {
+  const tween = findTween(study, tweenId);
+  const length = tween ? tweenLength(tween) : 0;
+  const cut = tween?.clip?.from ?? 0;
+  if (!tween || length <= 0) return;
+  const { outer } = placeItems(study);
+  const [start, end] = [outer(tweenId, cut), outer(tweenId, cut + length)];
+  const wanted = edge === "end" ? time - start : end - Math.max(time, Math.min(0, start));
+  const factor = Math.max(wanted, SHORTEST) / (end - start);
+  for (const target of draftTweens(draft.sequence)) {
+    if (target.id !== tweenId) continue;
+    for (const track of target.tracks) for (const key of track.keys) key.time *= factor;
+    if (target.clip) target.clip = { from: target.clip.from * factor, to: target.clip.to * factor };
+    if (edge === "start") target.tether.offset += length - length * factor;
+  }
+});

@@ -1,0 +1,161 @@
+import type { Draft } from "immer";
+import { splitCurve } from "../../fit/index.ts";
+import type { Overlap } from "../../motion/index.ts";
+import { compileStudy, stackBeneath } from "../../motion/index.ts";
+import {
+  type ChannelId,
+  channelOf,
+  curveOfKey,
+  findTween,
+  type Key,
+  restValue,
+  type SpaceTracks,
+  type Study,
+  spacePathOf,
+  type Tween,
+} from "../../study/index.ts";
+import { placeItems } from "../../timeline/index.ts";
+import { type Change, defineEdit } from "../history/change.ts";
+import { draftItem, draftTrack } from "../history/find.ts";
+import { trimTween } from "../sequence/blocks.ts";
+import { moveItems } from "../sequence/items.ts";
+import { insertPair } from "../spatialPath/spacePoints.ts";
+import { settleKeys } from "../tween.ts";
+
+/** How an overlap can be mended. */
+export type Mend = "trim" | "shift" | "add";
+
+/** The ways in which an overlap can be mended; colors and switches cannot be added. */
+export function mendsOf({ channel }: Overlap): Mend[] {
+  const { kind } = channelOf(channel);
+  return kind === "number" || kind === "angle" ? ["trim", "shift", "add"] : ["trim", "shift"];
+}
+
+/**
+ * Mends an overlap: `trim` lets the earlier one end where the later one starts, `shift` lets the later one start
+ * where the earlier one ends, `add` lets the later one add to the earlier one, from where that is when it starts.
+ */
+export function mendOverlap(study: Study, { overlap, by }: { overlap: Overlap; by: Mend }): Change {
+  if (by === "shift") {
+    const start = placeItems(study).outer(overlap.winner, 0, overlap.figureId);
+    const first = layersOf(study, overlap).find(({ tween }) => tween.id === overlap.winner);
+    const lead = (first?.start ?? start) - start;
+    const loserEnd = layersOf(study, overlap).find(({ tween }) => tween.id === overlap.loser)?.end;
+    const way = Math.max(loserEnd ?? overlap.to, overlap.to) - start - lead;
+    return {
+      ...moveItems(study, { ids: [overlap.winner], by: way }),
+      label: "shift the later tween",
+    };
+  }
+  if (by === "add") return addInstead(study, overlap);
+  const loser = [...placeItems(study).byId.values()].find(({ item }) => item.id === overlap.loser);
+  const alone =
+    loser?.item.type === "tween" && loser.item.tracks.length === 1 && !loser.item.stagger;
+  return alone
+    ? trimTween(study, { tweenId: overlap.loser, edge: "end", time: overlap.from })
+    : trimTrack(study, overlap);
+}
+
+/** The layers of the channel that two tweens contend for. */
+function layersOf(study: Study, { figureId, channel }: Overlap) {
+  const figure = study.figures.findIndex(({ id }) => id === figureId);
+  return compileStudy(study).drivenAt(figure, channel)?.layers ?? [];
+}
+
+/** The later track says what it adds to what is beneath when it starts. */
+const addInstead = defineEdit<Overlap>("add instead of replace", (draft, overlap, study) => {
+  const tween = findTween(study, overlap.winner);
+  // The two tracks of a path are of one kind.
+  const along = tween?.path && (overlap.channel === "x" || overlap.channel === "y");
+  changeMode(draft, study, overlap.winner, along ? ["x", "y"] : [overlap.channel], "relative");
+});
+
+/**
+ * Lets a tween add its values to what each figure has when it starts, or say them outright. The first figure goes on
+ * moving as it did. Colors and switches are never added.
+ */
+export const setTweenMode = defineEdit<{ tweenId: string; mode: "absolute" | "relative" }>(
+  "change how values are meant",
+  (draft, { tweenId, mode }, study) => {
+    const channels = findTween(study, tweenId)?.tracks.map(({ channel }) => channel) ?? [];
+    changeMode(draft, study, tweenId, channels, mode);
+  },
+);
+
+function changeMode(
+  draft: Draft<Study>,
+  study: Study,
+  tweenId: string,
+  channels: readonly ChannelId[],
+  mode: "absolute" | "relative",
+): void {
+  const motion = compileStudy(study);
+  const figureId = findTween(study, tweenId)?.figures[0] ?? "";
+  const index = motion.figureIndex(figureId);
+  const figure = study.figures[index];
+  for (const channel of channels) {
+    const { kind } = channelOf(channel);
+    const track = draftTrack(draft, tweenId, channel);
+    const layers = motion.drivenAt(index, channel)?.layers ?? [];
+    const at = layers.findIndex(({ tween }) => tween.id === tweenId);
+    if (!figure || !track || at < 0 || (kind !== "number" && kind !== "angle")) continue;
+    if ((track.mode ?? "absolute") === mode) continue;
+    const base = stackBeneath(layers, at, Number(restValue(figure, channel)));
+    const by = mode === "relative" ? -base : base;
+    track.mode = mode;
+    if (track.route) track.route = "none";
+    for (const key of track.keys) {
+      if (typeof key.value === "number") key.value += by;
+      else key.value = mode === "relative" ? 0 : base;
+    }
+  }
+}
+
+/** Ends one track of a tween where another begins, the other tracks staying as they are. */
+const trimTrack = defineEdit<Overlap>("trim tween", (draft, overlap, study) => {
+  const { loser, channel, from, figureId } = overlap;
+  const track = draftTrack(draft, loser, channel);
+  if (!track) return;
+  const at = placeItems(study).within(loser, from, figureId);
+  const source = findTween(study, loser);
+  const target = draftItem(draft, loser);
+  const path = source && spacePathOf(source);
+  if (path && target?.type === "tween" && (channel === "x" || channel === "y")) {
+    trimPath(study, path, target, at);
+    settleKeys(draft, study, target);
+    return;
+  }
+  const after = track.keys.findIndex(({ time }) => time > at);
+  if (after <= 0) return;
+  const [before, next] = [track.keys[after - 1], track.keys[after]] as [Draft<Key>, Draft<Key>];
+  const p = (at - before.time) / (next.time - before.time);
+  const numbers = typeof before.value === "number" && typeof next.value === "number";
+  const layer = layersOf(study, overlap).find(({ tween }) => tween.id === loser);
+  const span = layer?.track.curves[after - 1];
+  if (p > 1e-6 && p < 1 - 1e-6 && numbers && layer && span) {
+    const parts = splitCurve(curveOfKey(study, before as Key), p);
+    const [low, high] = [layer.track.values[after - 1], layer.track.values[after]] as [
+      number,
+      number,
+    ];
+    if (parts) before.curve = parts[0] as Draft<typeof before.curve>;
+    track.keys.splice(after, track.keys.length - after, {
+      ...next,
+      time: at,
+      value: low + (high - low) * span.value(p),
+    });
+  } else track.keys.splice(p > 1e-6 ? after + 1 : after);
+});
+
+/** Ends a path through space, both of its tracks, at a time of its keys: a pair is put there, and what follows goes. */
+function trimPath(study: Study, path: SpaceTracks, tween: Draft<Tween>, at: number): void {
+  const after = path.x.keys.findIndex(({ time }) => time > at);
+  const [nextX, nextY] = [path.x.keys[after], path.y.keys[after]];
+  if (after <= 0 || !nextX || !nextY) return;
+  const isThere = Math.abs((path.x.keys[after - 1]?.time ?? 0) - at) < 1e-6;
+  // The pair takes the ids of the one it stands for.
+  if (!isThere) insertPair(study, tween, { time: at, xId: nextX.id, yId: nextY.id, channel: "x" });
+  for (const track of tween.tracks)
+    if (track.channel === "x" || track.channel === "y")
+      track.keys.splice(isThere ? after : after + 1);
+}

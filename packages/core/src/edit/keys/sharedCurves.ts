@@ -1,0 +1,95 @@
+import type { Draft } from "immer";
+import type { Curve } from "../../curve/index.ts";
+import {
+  curveOfKey,
+  findKey,
+  findTween,
+  type Key,
+  type SequenceItem,
+  type Study,
+} from "../../study/index.ts";
+import { defineEdit } from "../history/change.ts";
+import { type DraftKey, draftKey, draftTweens } from "../history/find.ts";
+import { giveSpanCurve, timingKey } from "../tween.ts";
+
+/** How many spans follow a shared curve. A key begins a span only if another key comes after it. */
+export function spansFollowing(study: Study, curveId: string): number {
+  let count = 0;
+  const visit = (items: readonly SequenceItem[]): void => {
+    for (const item of items) {
+      if (item.type === "group") visit(item.items);
+      if (item.type !== "tween") continue;
+      for (const { keys } of item.tracks)
+        for (const { curve } of keys.slice(0, -1))
+          if (curve && "shared" in curve && curve.shared === curveId) count++;
+    }
+  };
+  visit(study.sequence);
+  return count;
+}
+
+/** Makes the curve of a span a shared one, which the span then follows. */
+export const keepShared = defineEdit<{ keyId: string; curveId: string; name: string }>(
+  "keep as shared curve",
+  (draft, { keyId, curveId, name }, study) => {
+    const found = draftKey(draft, keyId);
+    if (!found) return;
+    const curve = timedBy(study, found);
+    draft.curves.push({ id: curveId, name, curve: curve as Draft<Curve> });
+    giveSpanCurve(draft, keyId, { shared: curveId });
+  },
+);
+
+/** Gives a span a copy of the shared curve it follows, so that it follows no more. */
+export const takeOwnCopy = defineEdit<{ keyId: string }>(
+  "take own copy",
+  (draft, { keyId }, study) => {
+    const found = draftKey(draft, keyId);
+    if (found) giveSpanCurve(draft, keyId, timedBy(study, found));
+  },
+);
+
+/** The curve that times the span which begins at a key: along a path that of x. */
+function timedBy(study: Study, { tween, key }: DraftKey): Curve {
+  const source = findTween(study, tween.id);
+  const lead = source && findKey(study, timingKey(source, key.id));
+  return curveOfKey(study, lead?.key ?? (key as Key));
+}
+
+/** Changes the curve a span shows: the shared one, for all spans that follow it, or its own. */
+export const reshapeSpan = defineEdit<{ keyId: string; curve: Curve }>(
+  "change curve",
+  (draft, { keyId, curve }) => {
+    const found = draftKey(draft, keyId);
+    if (!found) return;
+    const { curve: own } = found.key;
+    const shared =
+      own && "shared" in own ? draft.curves.find((each) => each.id === own.shared) : undefined;
+    if (shared) shared.curve = curve as Draft<Curve>;
+    else giveSpanCurve(draft, keyId, curve);
+  },
+);
+
+/** Gives a shared curve another name. */
+export const renameShared = defineEdit<{ curveId: string; name: string }>(
+  "rename shared curve",
+  (draft, { curveId, name }) => {
+    const shared = draft.curves.find((each) => each.id === curveId);
+    if (shared) shared.name = name;
+  },
+);
+
+/** Takes a shared curve away; every span that followed it gets its own copy, so that nothing moves otherwise. */
+export const deleteShared = defineEdit<{ curveId: string }>(
+  "delete shared curve",
+  (draft, { curveId }) => {
+    const shared = draft.curves.find((each) => each.id === curveId);
+    if (!shared) return;
+    for (const tween of draftTweens(draft.sequence))
+      for (const track of tween.tracks)
+        for (const key of track.keys)
+          if (key.curve && "shared" in key.curve && key.curve.shared === curveId)
+            key.curve = shared.curve;
+    draft.curves = draft.curves.filter((each) => each.id !== curveId);
+  },
+);

@@ -1,0 +1,192 @@
+import type { Draft } from "immer";
+import {
+  findKey,
+  type Group,
+  type SequenceItem,
+  type Study,
+  type Tether,
+} from "../../study/index.ts";
+import { placeItems, rateOf } from "../../timeline/index.ts";
+import { allNeeds, delaysSome } from "../dependencies.ts";
+import { defineEdit } from "../history/change.ts";
+import { draftItems, listHolding } from "../history/find.ts";
+import { stateOf } from "../tween.ts";
+import { passOn } from "./removeItems.ts";
+
+/** Why items cannot be made a group of; undefined where they can. */
+export function groupProblem(study: Study, ids: readonly string[]): string | undefined {
+  const { byId } = placeItems(study);
+  const placed = ids.flatMap((id) => byId.get(id) ?? []);
+  if (placed.length === 0) return "Choose what is to stand in the group.";
+  if (placed.some(({ level }) => level !== placed[0]?.level))
+    return "They stand in different groups.";
+  if (placed.some(({ item }) => item.type === "freeze"))
+    return "A freeze in a group would stop only what the group plays.";
+  const starts = placed.map(({ start }) => start);
+  if (delaysSome(placed[0]?.level, Math.min(...starts), Math.max(...starts)))
+    return "A freeze of some figures lies between them: it delays what has not begun, and a group begins as one.";
+  const chosen = new Set(placed.flatMap(({ item }) => [...idsIn(item)]));
+  for (const { item } of placed) {
+    const { tether } = item;
+    if (item.type !== "cue" || tether.to === "start" || tether.to === "marker") continue;
+    const id = tether.to === "key" ? findKey(study, tether.id)?.tween.id : tether.id;
+    const anchor = id === undefined ? undefined : byId.get(id);
+    if (anchor?.passes && !chosen.has(anchor.item.id))
+      return `“${item.name}” is heard in every iteration of “${anchor.item.name}”: choose that, too.`;
+  }
+  return undefined;
+}
+
+/**
+ * Makes a group of items of one level. Nothing moves. The group hangs where the earliest of them hung, and
+ * all that hung on something outside hangs on the group's start, so that the group moves as one.
+ */
+export const makeSequenceGroup = defineEdit<{
+  ids: readonly string[];
+  groupId: string;
+  name: string;
+}>("group", (draft, { ids, groupId, name }, study) => {
+  if (groupProblem(study, ids)) return;
+  const { byId } = placeItems(study);
+  const chosen = new Set(ids);
+  const placed = ids.flatMap((id) => byId.get(id) ?? []);
+  const earliest = placed.reduce((a, b) => (b.start < a.start ? b : a));
+  const list = listHolding(draft, earliest.item.id);
+  if (!list) return;
+  const inside = new Set(placed.flatMap(({ item }) => [...idsIn(item)]));
+  const members = list.filter(({ id }) => chosen.has(id));
+  const outside = outsideTether(study, earliest.item.id, inside);
+  // What the group would hang on may itself hang on a member: then the group stands where it stands.
+  const waits = allNeeds(study, [earliest.item.id]);
+  const isLoop = outside.to !== "start" && [...chosen].some((id) => waits.has(id));
+  const tether = isLoop ? { to: "start" as const, offset: earliest.start } : outside;
+  for (const member of members) {
+    const own = member.tether;
+    const stays = own.to !== "start" && own.to !== "marker" && inside.has(own.id);
+    if (stays) continue;
+    const start = byId.get(member.id)?.start ?? 0;
+    member.tether = { to: "start", offset: start - earliest.start };
+  }
+  const index = list.findIndex(({ id }) => chosen.has(id));
+  // What is not played must not count for the length of what it stands in.
+  const isOff = members.every(({ disabled }) => disabled);
+  const off = isOff ? { disabled: true } : {};
+  const group = { type: "group" as const, id: groupId, name, tether, items: members, ...off };
+  const left = list.filter(({ id }) => !chosen.has(id));
+  left.splice(index, 0, group as Draft<Group>);
+  list.splice(0, list.length, ...left);
+});
+
+/** Ids of an item, its members and their keys. */
+function* idsIn(item: SequenceItem): Generator<string> {
+  yield item.id;
+  if (item.type === "group") for (const member of item.items) yield* idsIn(member);
+  if (item.type === "tween")
+    for (const { keys } of item.tracks) for (const { id } of keys) yield id;
+}
+
+/** What an item hangs on, or the start of its level where that is among what moves with it. */
+function outsideTether(study: Study, id: string, inside: ReadonlySet<string>): Tether {
+  const placed = placeItems(study).byId.get(id);
+  const tether = placed?.item.tether;
+  if (!tether || (tether.to !== "start" && tether.to !== "marker" && inside.has(tether.id)))
+    return { to: "start", offset: placed?.start ?? 0 };
+  return tether;
+}
+
+/** Why a group cannot be dissolved without moving anything; undefined where it can. */
+export function dissolveProblem(study: Study, id: string): string | undefined {
+  const placed = placeItems(study).byId.get(id);
+  if (placed?.item.type !== "group") return "That is no group.";
+  if (placed.passes)
+    return "It repeats or runs backwards: set it to one iteration, direction normal, first.";
+  if (placed.inside && placed.inside.stops.length > 0)
+    return "A freeze in it would stop everything.";
+  const starts = placed.inside?.items.map(({ start }) => start) ?? [];
+  const [first, last] = [Math.min(0, ...starts), Math.max(0, ...starts)];
+  const outside = (inside: number) => placed.start + inside / rateOf(placed.item as Group);
+  if (delaysSome(placed.level, outside(first), outside(last)))
+    return "A freeze of some figures lies in it: it would delay what has not begun.";
+  if (placed.item.fill !== undefined && placed.item.fill !== "forwards")
+    return "Its fill would be lost: set it to forwards first.";
+  return undefined;
+}
+
+/**
+ * Takes a group apart. Nothing moves: its playback rate is worked into the times of its members, and they hang
+ * where the group hung, or on each other as before. See `dissolveProblem`.
+ */
+export const dissolveSequenceGroup = defineEdit<{ id: string }>(
+  "dissolve group",
+  (draft, { id }, study) => {
+    if (dissolveProblem(study, id)) return;
+    const { byId } = placeItems(study);
+    const placed = byId.get(id);
+    const list = listHolding(draft, id);
+    const index = list?.findIndex((item) => item.id === id) ?? -1;
+    const group = list?.[index];
+    if (!placed || !list || group?.type !== "group") return;
+    const rate = rateOf(placed.item as Group);
+    const memberIds = new Set(group.items.map((member) => member.id));
+    for (const member of group.items) {
+      const own = byId.get(member.id);
+      if (!own) continue;
+      const { tether } = member;
+      if (tether.to === "item" && memberIds.has(tether.id)) tether.offset /= rate;
+      else if (tether.to === "start")
+        member.tether = {
+          ...placed.item.tether,
+          offset: placed.item.tether.offset + tether.offset / rate,
+        };
+      else member.tether = { to: "start", offset: placed.start + own.start / rate };
+      if (rate !== 1) quicken(member, rate);
+      if (placed.item.disabled) member.disabled = true;
+    }
+    // What hung on the group's end hangs on its last member; on its start, where the group hung.
+    const last = group.items
+      .map((member) => byId.get(member.id))
+      .filter((member) => member !== undefined)
+      .sort((a, b) => b.start + b.shown - (a.start + a.shown))[0];
+    const level = placed.level;
+    for (const item of draftItems(draft.sequence)) {
+      const { tether } = item;
+      const own = byId.get(item.id);
+      if (tether.to !== "item" || tether.id !== id || tether.edge !== "end" || !last || !own)
+        continue;
+      if (own.level !== level || last.item.type === "cue") continue;
+      const end = placed.start + (last.start + last.shown) / rate;
+      item.tether = { to: "item", id: last.item.id, edge: "end", offset: own.start - end };
+    }
+    passOn(draft, new Set([id]), study);
+    const members = [...group.items];
+    list.splice(index, 1, ...members);
+    // What a member would hang on may wait for a freeze that hangs on the member: then its time is said outright.
+    if (placeItems(stateOf(draft)).loop.length === 0) return;
+    for (const member of members) {
+      const own = byId.get(member.id);
+      if (own && member.tether.to === placed.item.tether.to)
+        member.tether = { to: "start", offset: placed.start + own.start / rate };
+    }
+  },
+);
+
+/** Lets an item play `rate` times as fast. */
+function quicken(item: Draft<SequenceItem>, rate: number): void {
+  if (item.type === "group") {
+    item.rate = rateOf(item as Group) * rate;
+    return;
+  }
+  if (item.type === "shake") {
+    item.duration /= rate;
+    item.frequency *= rate;
+  }
+  if (item.type !== "tween") return;
+  for (const track of item.tracks) for (const key of track.keys) key.time /= rate;
+  if (item.clip) item.clip = { from: item.clip.from / rate, to: item.clip.to / rate };
+  if (item.pause) item.pause /= rate;
+  if (!item.stagger) return;
+  item.stagger.gap /= rate;
+  const { front } = item.stagger;
+  if (front?.time !== undefined) front.time /= rate;
+  else if (front) front.speed = (front.speed ?? 600) * rate;
+}

@@ -1,0 +1,56 @@
+import type { Draft } from "immer";
+import { eachItem, type SequenceItem, type Study, type Tether } from "../../study/index.ts";
+import { placeItems } from "../../timeline/index.ts";
+
+/**
+ * Takes items out of the sequence. What hung on one of them hangs on what that one hung on, and stays at the time
+ * it has in `study`: the state before the edit, since the draft's tweens may have lost their length already. A
+ * group takes its members with it.
+ */
+export function removeItems(draft: Draft<Study>, ids: ReadonlySet<string>, study: Study): void {
+  const gone = new Set(ids);
+  for (const item of eachItem(study.sequence))
+    if (item.type === "group" && gone.has(item.id))
+      for (const member of eachItem(item.items)) gone.add(member.id);
+  passOn(draft, gone, study);
+  const prune = (items: Draft<SequenceItem>[]): Draft<SequenceItem>[] => {
+    for (const item of items)
+      if (item.type === "group" && !gone.has(item.id)) item.items = prune(item.items);
+    return items.some(({ id }) => gone.has(id)) ? items.filter(({ id }) => !gone.has(id)) : items;
+  };
+  draft.sequence = prune(draft.sequence);
+}
+
+/** Hangs what hung on something that goes (or on a key of it) on what is left, where it is. */
+export function passOn(draft: Draft<Study>, gone: ReadonlySet<string>, study: Study): void {
+  const { byId } = placeItems(study);
+  const tweenOfKey = new Map<string, string>();
+  for (const item of eachItem(study.sequence))
+    if (item.type === "tween" && gone.has(item.id))
+      for (const { keys } of item.tracks) for (const { id } of keys) tweenOfKey.set(id, item.id);
+  const anchorOf = (tether: Tether) =>
+    tether.to === "item" ? tether.id : tether.to === "key" ? tweenOfKey.get(tether.id) : undefined;
+  const walk = (items: Draft<SequenceItem>[]) => {
+    for (const item of items) {
+      if (item.type === "group" && !gone.has(item.id)) walk(item.items);
+      const first = anchorOf(item.tether);
+      if (gone.has(item.id) || first === undefined || !gone.has(first)) continue;
+      const own = byId.get(item.id);
+      if (!own) continue;
+      let id: string | undefined = first;
+      let tether: Tether = { to: "start", offset: own.start };
+      // Along the chain of what goes, to the first that stays; a circle is a fault and ends at the start.
+      for (const seen = new Set<string>(); id !== undefined && gone.has(id) && !seen.has(id); ) {
+        seen.add(id);
+        const anchor = byId.get(id);
+        if (!anchor || anchor.level !== own.level) break;
+        const next: Tether = anchor.item.tether;
+        id = anchorOf(next);
+        if (id === undefined || !gone.has(id))
+          tether = { ...next, offset: own.start - (anchor.start - next.offset) };
+      }
+      item.tether = tether as Draft<Tether>;
+    }
+  };
+  walk(draft.sequence);
+}

@@ -1,0 +1,321 @@
+import type { Draft } from "immer";
+import { type CompiledCurve, type Curve, LINEAR, sameCurve } from "../../curve/index.ts";
+import { fitPathTo } from "../../fit/index.ts";
+import {
+  type CompiledTrack,
+  compileSpacePath,
+  compileStudy,
+  type Layer,
+  type Motion,
+  measurePiece,
+  type Spot,
+  trackVelocity,
+} from "../../motion/index.ts";
+import {
+  findTween,
+  type Key,
+  type SharedCurve,
+  type SpaceTracks,
+  spacePathOf,
+} from "../../study/index.ts";
+import { defineEdit } from "../history/change.ts";
+import { draftTweens } from "../history/find.ts";
+import { removeItems } from "../sequence/removeItems.ts";
+
+/** How far joining x and y to a path, or parting them, may move a figure at any time, px. */
+export const JOIN_TOLERANCE = 0.5;
+
+/** How often a stretch is halved where one piece does not follow closely enough. */
+const DEEPEST = 7;
+/** How many times of a stretch are compared. */
+const LOOKS = 40;
+
+/** The layers of x and of y that `joinPath` would join; undefined where it does not apply. */
+export function joinable(
+  motion: Motion,
+  figureId: string,
+): { readonly x: Layer; readonly y: Layer } | undefined {
+  const layerOf = (channel: "x" | "y") => {
+    const index = motion.figureIndex(figureId);
+    const driven = motion.driven.find((each) => each.slot === motion.slot(index, channel));
+    const [layer, ...more] = driven?.layers ?? [];
+    const alone = layer && more.length === 0 && !layer.time && layer.tween.figures.length === 1;
+    return alone && !layer.relative && !layer.tween.path ? layer : undefined;
+  };
+  if (motion.figureIndex(figureId) < 0) return undefined;
+  const [x, y] = [layerOf("x"), layerOf("y")];
+  return x && y && x.track.track.keys.length + y.track.track.keys.length > 2 ? { x, y } : undefined;
+}
+
+/**
+ * Joins x and y of a figure to one path through space with one timing. Where both go by the same curve the
+ * path is straight and nothing changes; elsewhere pieces are fitted, and keys added, until the figure
+ * is nowhere further than `JOIN_TOLERANCE` from where it was. Applies where one absolute tween each
+ * drives x and y of this figure alone.
+ */
+export const joinPath = defineEdit<{ figureId: string; newId: () => string }>(
+  "join x and y to a path",
+  (draft, { figureId, newId }, study) => {
+    const motion = compileStudy(study);
+    const layers = joinable(motion, figureId);
+    if (!layers) return;
+    const { x, y } = layers;
+    const origin = Math.min(x.start, y.start);
+    const times = new Set<number>();
+    for (const { origin: from, track } of [x, y])
+      for (const time of track.times) times.add(from + time);
+    const sorted = [...times].sort((a, b) => a - b);
+    const pairs: Pair[] = [];
+    sorted.forEach((time, i) => {
+      const next = sorted[i + 1];
+      if (next === undefined) pairs.push({ time, ...placeAt(motion, figureId, time) });
+      else pairs.push(...fitStretch({ motion, figureId, layers, from: time, to: next }, 0));
+    });
+    // The handle towards a piece's end belongs to the pair that ends it.
+    const keys = pairs.map((pair, i) => ({ ...pair, in: pairs[i - 1]?.nextIn }));
+    const knownId = (layer: Layer, time: number) =>
+      layer.track.track.keys.find((key) => Math.abs(layer.origin + key.time - time) < 1e-6)?.id;
+    for (const tween of draftTweens(draft.sequence)) {
+      tween.tracks = tween.tracks.filter(
+        ({ channel }) =>
+          !(
+            (tween.id === x.tween.id && channel === "x") ||
+            (tween.id === y.tween.id && channel === "y")
+          ),
+      );
+      if (tween.id !== x.tween.id) continue;
+      const shift = origin - x.origin;
+      if (shift < 0) {
+        tween.tether.offset += shift;
+        for (const track of tween.tracks) for (const key of track.keys) key.time -= shift;
+      }
+      const base = x.origin + Math.min(shift, 0);
+      const track = (axis: "x" | "y", layer: Layer) => ({
+        channel: axis,
+        keys: keys.map((key) => ({
+          id: knownId(layer, key.time) ?? newId(),
+          time: key.time - base,
+          value: key[axis],
+          ...(key.curve ? { curve: key.curve as Draft<Curve> } : {}),
+          ...(axis === "x" && key.in ? { in: key.in } : {}),
+          ...(axis === "x" && key.out ? { out: key.out } : {}),
+        })),
+      });
+      tween.tracks.unshift(track("x", x), track("y", y));
+      tween.path = true;
+    }
+    const emptied = new Set<string>();
+    for (const tween of draftTweens(draft.sequence))
+      if (tween.tracks.length === 0) emptied.add(tween.id);
+    if (emptied.size > 0) removeItems(draft, emptied, study);
+  },
+);
+
+/** A point of the path and what lies between it and the next. */
+interface Pair extends Spot {
+  readonly time: number;
+  readonly curve?: Curve;
+  readonly out?: Spot;
+  /** The handle that the next point has towards this piece. */
+  readonly nextIn?: Spot;
+}
+
+interface Stretch {
+  readonly motion: Motion;
+  readonly figureId: string;
+  readonly layers: { readonly x: Layer; readonly y: Layer };
+  readonly from: number;
+  readonly to: number;
+}
+
+function placeAt(motion: Motion, figureId: string, time: number): Spot {
+  const index = motion.figureIndex(figureId);
+  return { x: motion.valueAt(index, "x", time), y: motion.valueAt(index, "y", time) };
+}
+
+/** The pairs of a stretch of time, without its end. */
+function fitStretch(stretch: Stretch, depth: number): Pair[] {
+  const { motion, figureId, layers, from, to } = stretch;
+  const at = (time: number) => placeAt(motion, figureId, time);
+  const [start, end] = [at(from), at(to)];
+  const straight = straightCurve(layers, from, to);
+  if (straight) return [{ time: from, ...start, curve: straight }];
+  const speed = (time: number): Spot => ({
+    x: trackVelocity(layers.x.track, layers.x.origin, time, 0) / 1000,
+    y: trackVelocity(layers.y.track, layers.y.origin, time, 0) / 1000,
+  });
+  const width = to - from;
+  const lengths = lengthTable(speed, from, width);
+  const length = lengths.total;
+  if (length < 1e-6) return [{ time: from, ...start, curve: LINEAR }];
+  const direction = (time: number, towards: Spot): Spot => {
+    const v = speed(time);
+    const size = Math.hypot(v.x, v.y);
+    // A curve that begins or ends upright is infinitely fast there: the way it takes says more.
+    const way = size > 1e-9 && Number.isFinite(size) ? v : towards;
+    const norm = Math.hypot(way.x, way.y) || 1;
+    return { x: way.x / norm, y: way.y / norm };
+  };
+  const near = at(from + width * 0.01);
+  const late = at(to - width * 0.01);
+  const first = direction(from, { x: near.x - start.x, y: near.y - start.y });
+  // Just before the end: at the key itself the next span begins.
+  const last = direction(to - width * 1e-6, { x: end.x - late.x, y: end.y - late.y });
+  const third = length / 3;
+  const out = { x: first.x * third, y: first.y * third };
+  const into = { x: -last.x * third, y: -last.y * third };
+  const timing = timingOf(lengths, speed, from, width, length);
+  const piece = measurePiece([
+    start,
+    { x: start.x + out.x, y: start.y + out.y },
+    { x: end.x + into.x, y: end.y + into.y },
+    end,
+  ]);
+  const asked = timing.compiled;
+  let worst = 0;
+  for (let i = 1; i < LOOKS; i++) {
+    const p = i / LOOKS;
+    const there = at(from + width * p);
+    const here = piece.at(asked(p));
+    worst = Math.max(worst, Math.hypot(there.x - here.x, there.y - here.y));
+  }
+  // A little is kept for what lies between the looks.
+  if (worst > JOIN_TOLERANCE * 0.6 && depth < DEEPEST) {
+    const middle = from + width / 2;
+    return [
+      ...fitStretch({ ...stretch, to: middle }, depth + 1),
+      ...fitStretch({ ...stretch, from: middle }, depth + 1),
+    ];
+  }
+  return [{ time: from, ...start, curve: timing.curve, out, nextIn: into }];
+}
+
+/** The curve both coordinates go by over a whole span, or the one that moves while the other rests. */
+function straightCurve(layers: Stretch["layers"], from: number, to: number): Curve | undefined {
+  const spanOf = ({ track, origin, start, end }: Layer): Curve | "rest" | undefined => {
+    if (to <= start + 1e-9 || from >= end - 1e-9) return "rest";
+    for (let i = 0; i + 1 < track.times.length; i++) {
+      const a = origin + (track.times[i] as number);
+      const b = origin + (track.times[i + 1] as number);
+      if (from < a - 1e-9 || to > b + 1e-9) continue;
+      if (track.values[i] === track.values[i + 1]) return "rest";
+      return Math.abs(a - from) < 1e-9 && Math.abs(b - to) < 1e-9 ? track.shape(i) : undefined;
+    }
+    return undefined;
+  };
+  const [x, y] = [spanOf(layers.x), spanOf(layers.y)];
+  if (x === undefined || y === undefined) return undefined;
+  if (x === "rest") return y === "rest" ? LINEAR : y;
+  if (y === "rest") return x;
+  return sameCurve(x, y) ? x : undefined;
+}
+
+interface Lengths {
+  readonly total: number;
+  /** Way covered until progress `p` of the stretch, px. */
+  readonly until: (p: number) => number;
+}
+
+const CELLS = 64;
+
+/** The way covered, by Simpson's rule over even cells. */
+function lengthTable(speed: (time: number) => Spot, from: number, width: number): Lengths {
+  const size = (p: number) => {
+    // The end belongs to the next span, so that it is looked at from just before.
+    const v = speed(from + width * Math.min(p, 1 - 1e-9));
+    const value = Math.hypot(v.x, v.y);
+    return Number.isFinite(value) ? value : 0;
+  };
+  const step = width / CELLS;
+  const sums = new Float64Array(CELLS + 1);
+  for (let i = 0; i < CELLS; i++) {
+    const [a, b, c] = [size(i / CELLS), size((i + 0.5) / CELLS), size((i + 1) / CELLS)];
+    sums[i + 1] = (sums[i] as number) + (step * (a + 4 * b + c)) / 6;
+  }
+  return {
+    total: sums[CELLS] as number,
+    until: (p) => {
+      const cell = Math.min(Math.max(Math.floor(p * CELLS), 0), CELLS - 1);
+      const start = cell / CELLS;
+      const rest = (p - start) * width;
+      const half = (p + start) / 2;
+      return (sums[cell] as number) + (rest * (size(start) + 4 * size(half) + size(p))) / 6;
+    },
+  };
+}
+
+/** How the length of a piece is covered in time, as a curve of few points. */
+function timingOf(
+  lengths: Lengths,
+  speed: (time: number) => Spot,
+  from: number,
+  width: number,
+  length: number,
+): { curve: Curve; compiled: (p: number) => number } {
+  const value = (p: number) => (p <= 0 ? 0 : p >= 1 ? 1 : lengths.until(p) / length);
+  const compiled: CompiledCurve = {
+    value,
+    slope: (p) => {
+      const v = speed(from + width * Math.min(p, 1 - 1e-9));
+      const size = (Math.hypot(v.x, v.y) * width) / length;
+      return Number.isFinite(size) ? size : 0;
+    },
+  };
+  const path = fitPathTo(compiled, [], Math.min((JOIN_TOLERANCE * 0.2) / length, 0.05));
+  const [a, b, ...more] = path.points;
+  const curve: Curve =
+    a && b && more.length === 0 && a.out && b.in
+      ? { kind: "cubic-bezier", x1: a.out.x, y1: a.out.y, x2: b.in.x, y2: b.in.y }
+      : path;
+  return { curve, compiled: value };
+}
+
+/** The keys of x and of y that move as a path through space does, each with curves of its own. */
+export function partKeys(
+  tracks: SpaceTracks,
+  shared: readonly SharedCurve[],
+  newId: () => string,
+): readonly [Key[], Key[]] {
+  const [x, y] = compileSpacePath(tracks, shared);
+  const keysOf = (compiled: CompiledTrack, source: readonly Key[]): Key[] =>
+    Array.from(compiled.times, (time, i): Key => {
+      const known = source.find((key) => key.time === time);
+      const way = Math.abs((compiled.values[i + 1] ?? 0) - (compiled.values[i] as number));
+      const curve = i < compiled.curves.length ? ownCurve(compiled, i, way) : undefined;
+      const repeated = i > 0 && compiled.times[i - 1] === time;
+      return {
+        id: known && !repeated ? known.id : newId(),
+        time,
+        value: compiled.values[i] as number,
+        ...(curve ? { curve } : {}),
+      };
+    });
+  return [keysOf(x, tracks.x.keys), keysOf(y, tracks.y.keys)];
+}
+
+function ownCurve(compiled: CompiledTrack, span: number, way: number): Curve {
+  const shape = compiled.shape(span);
+  // Straight pieces keep the curve they have; others are sampled, and get few points again.
+  if (shape.kind !== "linear-stops" || shape.stops.length < 200) return shape;
+  if (way < 1e-9) return LINEAR;
+  const curve = compiled.curves[span] as CompiledCurve;
+  return fitPathTo(curve, [], Math.min((JOIN_TOLERANCE * 0.3) / way, 0.05));
+}
+
+/** Parts a path through space into x and y as two curves; nowhere further than `JOIN_TOLERANCE` from it. */
+export const partPath = defineEdit<{ tweenId: string; newId: () => string }>(
+  "part the path into x and y",
+  (draft, { tweenId, newId }, study) => {
+    for (const tween of draftTweens(draft.sequence)) {
+      if (tween.id !== tweenId) continue;
+      const source = findTween(study, tweenId);
+      const path = source && spacePathOf(source);
+      delete tween.path;
+      if (!path) continue;
+      const [x, y] = partKeys(path, study.curves, newId);
+      for (const track of tween.tracks)
+        if (track.channel === "x") track.keys = x as Draft<Key>[];
+        else if (track.channel === "y") track.keys = y as Draft<Key>[];
+    }
+  },
+);

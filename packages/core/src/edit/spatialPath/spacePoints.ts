@@ -1,0 +1,231 @@
+import { type Draft, original } from "immer";
+import { type Curve, compileCurve } from "../../curve/index.ts";
+import { splitCurve } from "../../fit/index.ts";
+import { measurePiece, type SpacePiece, type Spot } from "../../motion/index.ts";
+import {
+  type ChannelId,
+  curveOfKey,
+  eachTween,
+  type Key,
+  type SpaceHandle,
+  type Study,
+  spacePathOf,
+  type Tween,
+} from "../../study/index.ts";
+import { defineEdit } from "../history/change.ts";
+import { draftKey } from "../history/find.ts";
+
+/** The other key of a pair on a path through space; undefined for keys of anything else. */
+export function partnerOf(tween: Tween, keyId: string): Key | undefined {
+  const path = spacePathOf(tween);
+  if (!path) return undefined;
+  const atX = path.x.keys.findIndex((key) => key.id === keyId);
+  if (atX >= 0) return path.y.keys[atX];
+  const atY = path.y.keys.findIndex((key) => key.id === keyId);
+  return atY >= 0 ? path.x.keys[atY] : undefined;
+}
+
+/** Keys with the partners that have to go with them. */
+export function withPartners(study: Study, keyIds: readonly string[]): Set<string> {
+  const all = new Set(keyIds);
+  for (const tween of eachTween(study.sequence)) {
+    const path = spacePathOf(tween);
+    if (!path) continue;
+    path.x.keys.forEach((key, i) => {
+      const other = path.y.keys[i];
+      if (!other || all.has(key.id) === all.has(other.id)) return;
+      all.add(key.id);
+      all.add(other.id);
+    });
+  }
+  return all;
+}
+
+const number = (value: Key["value"] | undefined): number => (typeof value === "number" ? value : 0);
+
+/** The piece of a path that begins at the pair with this index. */
+export function pieceOf(x: readonly Key[], y: readonly Key[], index: number): SpacePiece {
+  const from: Spot = { x: number(x[index]?.value), y: number(y[index]?.value) };
+  const to: Spot = { x: number(x[index + 1]?.value), y: number(y[index + 1]?.value) };
+  const out = x[index]?.out;
+  const into = x[index + 1]?.in;
+  return [
+    from,
+    { x: from.x + (out?.x ?? 0), y: from.y + (out?.y ?? 0) },
+    { x: to.x + (into?.x ?? 0), y: to.y + (into?.y ?? 0) },
+    to,
+  ];
+}
+
+/** What a new pair on a path is: ids of both, and the value that one of them is to have. */
+export interface NewPair {
+  readonly time: number;
+  readonly xId: string;
+  readonly yId: string;
+  readonly channel: ChannelId;
+  readonly value?: number;
+}
+
+/**
+ * Puts a pair of keys on a path through space, at a time counted from the tween's start. The piece it
+ * falls into is cut there: its shape stays, its timing too as far as its curve can be cut. Before the
+ * first pair and after the last the point is that pair's.
+ */
+export function insertPair(
+  study: Study,
+  tween: Draft<Tween>,
+  { time, xId, yId, channel, value }: NewPair,
+): void {
+  const x = tween.tracks.find((track) => track.channel === "x")?.keys ?? [];
+  const y = tween.tracks.find((track) => track.channel === "y")?.keys ?? [];
+  const after = x.findIndex((key) => key.time > time);
+  const index = after < 0 ? x.length : after;
+  const before = x[index - 1];
+  const next = x[index];
+  const place = (spot: Spot, more: Partial<Key> = {}) => {
+    x.splice(index, 0, { id: xId, time, value: spot.x, ...more } as Draft<Key>);
+    y.splice(index, 0, { id: yId, time, value: spot.y });
+    const target = channel === "x" ? x[index] : y[index];
+    if (target && value !== undefined) target.value = value;
+  };
+  if (!before || !next) {
+    const near = before ? index - 1 : 0;
+    place({ x: number(x[near]?.value), y: number(y[near]?.value) });
+    return;
+  }
+  const p = (time - before.time) / (next.time - before.time);
+  const curve = curveOfKey(study, before as Key);
+  const share = compileCurve(curve).value(p);
+  const piece = pieceOf(x as readonly Key[], y as readonly Key[], index - 1);
+  const spot = measurePiece(piece).at(share);
+  const parts = share > 0 && share < 1 ? splitCurve(curve, p) : undefined;
+  if (parts && (before.out || next.in)) {
+    const [a, b, c, d] = piece;
+    const t = parameterAt(piece, share);
+    const mix = (from: Spot, to: Spot): Spot => ({
+      x: from.x + (to.x - from.x) * t,
+      y: from.y + (to.y - from.y) * t,
+    });
+    // De Casteljau: three rounds of mixing give the control points of both pieces.
+    const [ab, bc, cd] = [mix(a, b), mix(b, c), mix(c, d)];
+    const [abc, bcd] = [mix(ab, bc), mix(bc, cd)];
+    before.out = less(ab, a);
+    next.in = less(cd, d);
+    place(spot, { in: less(abc, spot), out: less(bcd, spot) });
+  } else {
+    if (!parts) {
+      delete before.out;
+      delete next.in;
+    }
+    place(spot);
+  }
+  const fresh = x[index] as Draft<Key>;
+  if (parts) {
+    before.curve = parts[0] as Draft<Curve>;
+    fresh.curve = parts[1] as Draft<Curve>;
+  } else if (before.curve) fresh.curve = before.curve;
+}
+
+function less(to: Spot, from: Spot): SpaceHandle {
+  return { x: to.x - from.x, y: to.y - from.y };
+}
+
+/** The cubic's parameter after a share of its length, by bisection; 40 halvings are below any rounding. */
+function parameterAt(piece: SpacePiece, share: number): number {
+  const whole = measurePiece(piece).length;
+  const [a, b, c, d] = piece;
+  let [low, high] = [0, 1];
+  for (let round = 0; round < 40; round++) {
+    const t = (low + high) / 2;
+    const mix = (from: Spot, to: Spot): Spot => ({
+      x: from.x + (to.x - from.x) * t,
+      y: from.y + (to.y - from.y) * t,
+    });
+    const [ab, bc] = [mix(a, b), mix(b, c)];
+    const abc = mix(ab, bc);
+    const end = mix(abc, mix(bc, mix(c, d)));
+    if (measurePiece([a, ab, abc, end]).length < share * whole) low = t;
+    else high = t;
+  }
+  return (low + high) / 2;
+}
+
+/** Moves a point of a path through space, px: both of its keys. */
+export const moveSpacePoint = defineEdit<{ keyId: string; by: Spot }>(
+  "move point of the path",
+  (draft, { keyId, by }) => {
+    const found = draftKey(draft, keyId);
+    if (!found) return;
+    const base = (original(found.tween) ?? found.tween) as Tween;
+    const other = partnerOf(base, keyId);
+    const partner = other && draftKey(draft, other.id);
+    if (!partner) return;
+    const [x, y] =
+      found.track.channel === "x" ? [found.key, partner.key] : [partner.key, found.key];
+    x.value = number(x.value as Key["value"]) + by.x;
+    y.value = number(y.value as Key["value"]) + by.y;
+  },
+);
+
+/**
+ * Puts a handle of a path's point, px from the point; null takes it away. Where both handles lay on
+ * one line they stay so, unless `alone`.
+ */
+export const setSpaceHandle = defineEdit<{
+  keyId: string;
+  side: "in" | "out";
+  to: SpaceHandle | null;
+  alone?: boolean;
+}>("bend the path", (draft, { keyId, side, to, alone = false }) => {
+  const key = draftKey(draft, keyId)?.key;
+  if (!key) return;
+  const other = side === "in" ? "out" : "in";
+  const [mine, theirs] = [key[side], key[other]];
+  if (to === null) {
+    delete key[side];
+    return;
+  }
+  const length = Math.hypot(to.x, to.y);
+  const opposite = theirs && Math.hypot(theirs.x, theirs.y);
+  if (!alone && mine && opposite && length > 1e-9 && areInLine(mine, theirs))
+    key[other] = { x: (-to.x / length) * opposite, y: (-to.y / length) * opposite };
+  key[side] = { ...to };
+});
+
+function areInLine(a: SpaceHandle, b: SpaceHandle): boolean {
+  const scale = Math.hypot(a.x, a.y) * Math.hypot(b.x, b.y);
+  return (
+    scale > 1e-9 && Math.abs(a.x * b.y - a.y * b.x) < 0.02 * scale && a.x * b.x + a.y * b.y < 0
+  );
+}
+
+/** Gives points of a path handles along the way to their neighbours, so that it runs through them smoothly. */
+export const roundSpacePoints = defineEdit<{ keyIds: readonly string[] }>(
+  "smooth the path",
+  (draft, { keyIds }, study) => {
+    for (const tween of eachTween(study.sequence)) {
+      const path = spacePathOf(tween);
+      if (!path) continue;
+      path.x.keys.forEach((key, i) => {
+        if (!keyIds.includes(key.id) && !keyIds.includes(path.y.keys[i]?.id ?? "")) return;
+        const at = (index: number): Spot => ({
+          x: number(path.x.keys[index]?.value),
+          y: number(path.y.keys[index]?.value),
+        });
+        const [before, here, after] = [
+          at(Math.max(i - 1, 0)),
+          at(i),
+          at(Math.min(i + 1, path.x.keys.length - 1)),
+        ];
+        const way = less(after, before);
+        const length = Math.hypot(way.x, way.y);
+        const fresh = draftKey(draft, key.id)?.key;
+        if (!fresh || length < 1e-9) return;
+        const reach = (to: Spot) => Math.hypot(to.x - here.x, to.y - here.y) / 3 / length;
+        if (i > 0) fresh.in = { x: -way.x * reach(before), y: -way.y * reach(before) };
+        if (i < path.x.keys.length - 1)
+          fresh.out = { x: way.x * reach(after), y: way.y * reach(after) };
+      });
+    }
+  },
+);

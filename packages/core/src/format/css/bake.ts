@@ -1,0 +1,174 @@
+import { type DrivenChannel, type Layer, type Motion, timesShown } from "../../motion/index.ts";
+import type { ChannelId } from "../../study/index.ts";
+import { activeLength, presentTime } from "../../timeline/index.ts";
+
+/** What values are at a time; where they jump, two of one time. */
+export interface BakedStop {
+  /** ms of the study. */
+  readonly time: number;
+  readonly values: readonly number[];
+}
+
+/** Values over time, how far straight lines may be from each, and where they may jump or bend. */
+export interface Bakeable {
+  readonly read: (t: number, out: number[]) => void;
+  readonly tolerances: readonly number[];
+  readonly marks: readonly number[];
+}
+
+/** Nothing is drawn between times nearer than this, ms. */
+const HAIR = 1e-4;
+/** No interval is taken to be straight without being looked at this often, ms. */
+const COARSE = 24;
+/** How often an interval is halved. */
+const DEEPEST = 12;
+
+/**
+ * Straight pieces that stay within the tolerances of values between two times of the study, with jumps where they
+ * jump. First the interval is halved until it is straight, then stops that are not needed are taken out (Ramer,
+ * Douglas and Peucker); each step has half of the tolerance.
+ */
+export function bake({ read, tolerances, marks }: Bakeable, from: number, to: number): BakedStop[] {
+  const at = (time: number): BakedStop => {
+    const values: number[] = [];
+    read(time, values);
+    return { time, values };
+  };
+  /** How far `stop` is from the line between two others, in tolerances. */
+  const away = (a: BakedStop, b: BakedStop, { time, values }: BakedStop): number => {
+    const share = b.time > a.time ? (time - a.time) / (b.time - a.time) : 0;
+    let most = 0;
+    tolerances.forEach((tolerance, i) => {
+      const [low, high] = [a.values[i] as number, b.values[i] as number];
+      most = Math.max(
+        most,
+        Math.abs((values[i] as number) - low - (high - low) * share) / tolerance,
+      );
+    });
+    return most;
+  };
+  const differ = (a: BakedStop, b: BakedStop) =>
+    a.values.some(
+      (value, i) => Math.abs(value - (b.values[i] as number)) > (tolerances[i] as number),
+    );
+  const stops: BakedStop[] = [];
+  const fill = (a: BakedStop, b: BakedStop, depth: number): void => {
+    const middle = at((a.time + b.time) / 2);
+    const quarter = at((a.time * 3 + b.time) / 4);
+    const bent = Math.max(away(a, b, middle), away(a, b, quarter)) > 0.25;
+    if (depth < DEEPEST && bent) {
+      fill(a, middle, depth + 1);
+      fill(middle, b, depth + 1);
+    } else stops.push(b);
+  };
+  const grid = new Set<number>(marks.filter((time) => time > from + HAIR && time < to - HAIR));
+  const steps = Math.max(Math.ceil((to - from) / COARSE), 1);
+  for (let i = 1; i < steps; i++) grid.add(from + ((to - from) * i) / steps);
+  grid.add(to);
+  let last = at(from);
+  stops.push(last);
+  const parts: BakedStop[][] = [];
+  for (const time of [...grid].sort((a, b) => a - b)) {
+    if (time - last.time < 2 * HAIR && time !== to) continue;
+    const before = time === to ? at(time) : { ...at(time - HAIR), time };
+    fill(last, before, 0);
+    last = at(time);
+    if (!differ(before, last)) continue;
+    parts.push(stops.splice(0));
+    stops.push(last);
+  }
+  parts.push(stops);
+  return parts.flatMap((part) => thin(part, away));
+}
+
+/** Takes out stops that the line between their neighbours passes near enough. */
+function thin(
+  stops: readonly BakedStop[],
+  away: (a: BakedStop, b: BakedStop, stop: BakedStop) => number,
+): BakedStop[] {
+  const kept = new Uint8Array(stops.length);
+  kept[0] = 1;
+  kept[stops.length - 1] = 1;
+  const open: [number, number][] = [[0, stops.length - 1]];
+  for (let range = open.pop(); range; range = open.pop()) {
+    const [first, last] = range;
+    let farthest = -1;
+    let most = 0.5;
+    for (let i = first + 1; i < last; i++) {
+      const distance = away(
+        stops[first] as BakedStop,
+        stops[last] as BakedStop,
+        stops[i] as BakedStop,
+      );
+      if (distance > most) [farthest, most] = [i, distance];
+    }
+    if (farthest < 0) continue;
+    kept[farthest] = 1;
+    open.push([first, farthest], [farthest, last]);
+  }
+  return stops.filter((_, i) => kept[i] === 1);
+}
+
+/** Times of the study between two at which a channel may jump or bend: its keys, jumps of its curves, its passes. */
+export function marksOf(
+  motion: Motion,
+  figureIndex: number,
+  channel: ChannelId,
+  from: number,
+  to: number,
+): number[] {
+  const marks = new Set<number>();
+  const seen = new Set<number>();
+  const visit = (index: number, id: ChannelId, shift: number): void => {
+    const slot = motion.slot(index, id);
+    if (seen.has(slot)) return;
+    seen.add(slot);
+    const follows = motion.followers.find((each) => each.slot === slot);
+    if (follows) {
+      const { source, lag = 0 } = follows.follower;
+      visit(motion.figureIndex(source.figure), source.channel, shift + lag);
+    }
+    const driven: DrivenChannel | undefined = motion.drivenAt(index, id);
+    for (const layer of driven?.layers ?? [])
+      for (const time of layerMarks(layer, from - shift, to - shift)) marks.add(time + shift);
+  };
+  visit(figureIndex, channel, 0);
+  for (const { links, shake } of motion.shakes)
+    for (const within of [0, shake.duration])
+      for (const time of timesShown(links, within, from, to)) marks.add(time);
+  for (const { at, length } of motion.placements.root.stops) {
+    const begin = presentTime(motion.placements.root.stops, at);
+    marks.add(begin).add(begin + length);
+  }
+  return [...marks];
+}
+
+function layerMarks(layer: Layer, from: number, to: number): number[] {
+  const { times } = layer.track;
+  const within: number[] = [];
+  times.forEach((time, span) => {
+    within.push(time);
+    const next = times[span + 1];
+    if (next === undefined) return;
+    for (const p of layer.track.landmarks(span)) within.push(time + (next - time) * p);
+  });
+  if (!layer.time) return within.map((time) => layer.origin + time);
+  const { links, limit } = layer.time;
+  const first = times[0] as number;
+  // The ends of a pass, wherever its keys are.
+  within.push(0, layer.time.from, Math.min(limit, times.at(-1) as number));
+  const passes = links.flatMap((link) =>
+    link.kind === "play" && link.passes ? [link.passes] : [],
+  );
+  for (const { length } of passes) within.push(length, first);
+  const marks = within.filter(Number.isFinite).flatMap((time) => timesShown(links, time, from, to));
+  // Outer passes begin and end too.
+  links.forEach((link, i) => {
+    if (link.kind !== "play" || !link.passes) return;
+    for (const edge of [0, link.passes.length])
+      marks.push(...timesShown(links.slice(0, i + 1), edge, from, to));
+    const over = link.origin + activeLength(link.passes) / link.rate;
+    if (Number.isFinite(over)) marks.push(...timesShown(links.slice(0, i), over, from, to));
+  });
+  return marks;
+}

@@ -1,0 +1,374 @@
+import { LINEAR, sameCurve } from "../../curve/index.ts";
+import {
+  type CompiledTrack,
+  compileStudy,
+  type Layer,
+  type Motion,
+  stackBeneath,
+} from "../../motion/index.ts";
+import {
+  type ChannelId,
+  channelOf,
+  type Figure,
+  PERSPECTIVE,
+  restValue,
+  type Study,
+} from "../../study/index.ts";
+import type { Passes } from "../../timeline/index.ts";
+import { cssComment } from "../escape.ts";
+import {
+  type CssAnimation,
+  type CssFrame,
+  framesText,
+  HAIR,
+  together,
+  type Written,
+} from "./cssAnimation.ts";
+import { baked, isShaken, needsBaking, simplePasses } from "./cssBaked.ts";
+import { faceCss } from "./cssFaces.ts";
+import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
+import { CSS_TOLERANCE, classNames, cssCurve, cssNumber } from "./cssText.ts";
+
+/** CSS that plays a study, and what it is to be put on. */
+export interface CssHandoff {
+  readonly text: string;
+  /** Class name of each figure, by figure id. */
+  readonly classOf: Readonly<Record<string, string>>;
+}
+
+/**
+ * CSS that moves as `motion.at(t)` says: for each figure a rule and its `@keyframes`.
+ *
+ * Each track becomes one animation of an individual transform property (or `opacity`, `color` …)
+ * with the keys' own curves, so the browser computes the same function and can run it off the main
+ * thread. Where the two channels of one property go by different keys or curves, or add to something
+ * that still moves, the channels run as registered custom properties and the property is put
+ * together from them; see docs/decisions.md.
+ */
+export function handoffCss(study: Study): CssHandoff {
+  const motion = compileStudy(study);
+  const calm = motion.shakes.length > 0 ? compileStudy(study, { calm: true }) : undefined;
+  const names = classNames(study.figures.map((figure) => figure.name));
+  const classOf = Object.fromEntries(study.figures.map((f, i) => [f.id, names[i] as string]));
+  const scene: CssScene = { perspective: study.scene.perspective ?? PERSPECTIVE };
+  const blocks = [
+    `/* ${cssComment(study.name)}: ${cssNumber(motion.duration)} ms. */`,
+    ...study.figures.map((figure, i) => {
+      const parent = study.figures.find((each) => each.id === figure.parent);
+      const inside = parent && `.${classOf[parent.id]}${parent.look.back ? " > .front" : ""}`;
+      return [
+        figureCss(motion, figure, names[i] as string, inside, scene),
+        ...faceCss(motion, i, names[i] as string),
+      ].join("\n\n");
+    }),
+    ...(calm ? calmCss(calm, motion, names, scene) : []),
+    ...cueNotes(motion),
+  ];
+  return { text: `${blocks.join("\n\n")}\n`, classOf };
+}
+
+/** Shaken figures once more, for people who prefer reduced motion. */
+function calmCss(
+  calm: Motion,
+  motion: Motion,
+  names: readonly string[],
+  scene: CssScene,
+): string[] {
+  const rules = motion.study.figures.flatMap((figure, i) => {
+    if (!CSS_PROPERTIES.some(({ channels }) => channels.some((id) => isShaken(motion, i, id))))
+      return [];
+    const name = names[i] as string;
+    return figureCss(calm, figure, name, undefined, scene, `${name}-calm`)
+      .split("\n")
+      .map((line) => `  ${line}`.trimEnd());
+  });
+  if (rules.length === 0) return [];
+  return [`@media (prefers-reduced-motion: reduce) {\n${rules.join("\n")}\n}`];
+}
+
+/** What CSS cannot do: the cues, as a note with their times. */
+function cueNotes(motion: Motion): string[] {
+  const events = motion.events(Number.NEGATIVE_INFINITY, motion.duration + HAIR);
+  if (events.length === 0) return [];
+  const lines = events.map(
+    ({ time, cue }) =>
+      `   ${cssNumber(time)} ms: ${cssComment(cue.name)}${cue.sound ? ` (${cue.sound})` : ""}`,
+  );
+  return [`/* Cues, which CSS cannot play; hand them off as JavaScript:\n${lines.join("\n")} */`];
+}
+
+function figureCss(
+  motion: Motion,
+  figure: Figure,
+  name: string,
+  inside: string | undefined,
+  scene: CssScene,
+  /** What its animations are called after. */
+  prefix = name,
+): string {
+  const index = motion.figureIndex(figure.id);
+  const declarations = ["position: absolute;", "left: 0;", "top: 0;"];
+  const registered: string[] = [];
+  const animations: CssAnimation[] = [];
+  for (const property of CSS_PROPERTIES) {
+    const channels = property.channels.map((id) => ({
+      id,
+      rest: restValue(figure, id),
+      layers: motion.drivenAt(index, id)?.layers ?? [],
+    }));
+    const written = property.channels.some((id) => needsBaking(motion, index, id))
+      ? baked(motion, index, property, prefix, scene)
+      : isJoined(channels)
+        ? joined(property, channels, prefix, scene)
+        : apart(property, channels, prefix, scene);
+    declarations.push(...written.declarations);
+    registered.push(...written.registered);
+    animations.push(...written.animations);
+  }
+  if (animations.length > 0)
+    declarations.push(
+      `animation:\n    ${animations
+        .map(
+          ({ name: id, duration, delay, fill, passes }) =>
+            `${id} ${cssNumber(duration)}ms linear ${cssNumber(delay)}ms${passes} ${fill}`,
+        )
+        .join(",\n    ")};`,
+    );
+  // In reduced motion the figure's own animations must not go on beneath.
+  else if (prefix !== name) declarations.push("animation: none;");
+  const rule = `${inside ? `/* Stands inside ${inside}. */\n` : ""}.${name} {\n  ${declarations.join("\n  ")}\n}`;
+  const frames = animations.map(
+    (animation) => `@keyframes ${animation.name} {\n  ${animation.frames.join("\n  ")}\n}`,
+  );
+  return [...registered, rule, ...frames].join("\n\n");
+}
+
+/** A channel on its way into CSS. */
+interface CssChannel {
+  readonly id: ChannelId;
+  readonly rest: number | string;
+  readonly layers: readonly Layer[];
+}
+
+/** Whether the property itself can be animated: its channels go in step and nothing adds up. */
+function isJoined(channels: readonly CssChannel[]): boolean {
+  const moving = channels.filter(({ layers }) => layers.length > 0);
+  for (const channel of moving) {
+    if (!channel.layers.every((layer, i) => !layer.relative || isSettled(channel.layers, i)))
+      return false;
+    if (!staysLegal(channel)) return false;
+  }
+  const [first, ...others] = moving;
+  if (!first) return true;
+  return others.every(
+    ({ layers }) =>
+      first.layers.length === layers.length &&
+      first.layers.every((layer, i) => inStep(layer, layers[i] as Layer)),
+  );
+}
+
+/** Whether everything beneath a layer has come to rest when it starts. */
+function isSettled(layers: readonly Layer[], index: number): boolean {
+  const { start } = layers[index] as Layer;
+  return layers.slice(0, index).every((beneath) => !beneath.time && beneath.end <= start);
+}
+
+/** CSS clamps opacity at each keyframe, Levitas only where it is shown; they agree inside [0, 1]. */
+function staysLegal({ id, layers }: CssChannel): boolean {
+  const { legal } = channelOf(id);
+  if (!legal) return true;
+  return layers.every((layer) =>
+    layer.track.values.every((value) => value >= legal.min && value <= legal.max),
+  );
+}
+
+function inStep(a: Layer, b: Layer): boolean {
+  return (
+    a.tween === b.tween &&
+    a.start === b.start &&
+    a.fill === b.fill &&
+    (a.time === undefined) === (b.time === undefined) &&
+    a.track.times.length === b.track.times.length &&
+    a.track.times.every((time, i) => time === b.track.times[i]) &&
+    Array.from(a.track.curves.keys()).every((i) => sameCurve(a.track.shape(i), b.track.shape(i)))
+  );
+}
+
+/** Animates the property itself. A channel that stands still takes part with its rest value. */
+function joined(
+  property: CssProperty,
+  channels: readonly CssChannel[],
+  name: string,
+  scene: CssScene,
+): Written {
+  const write = (values: readonly (number | string)[]) =>
+    together(
+      property,
+      values.map((value) =>
+        typeof value === "number" ? `${cssNumber(value)}${property.unit}` : value,
+      ),
+      scene,
+    );
+  const moving = channels.filter(({ layers }) => layers.length > 0);
+  const rest = channels.map((channel) => channel.rest);
+  const animations = (moving[0]?.layers ?? []).map((layer, index, all) => {
+    const id = `${name}-${property.property}${all.length > 1 ? `-${index + 1}` : ""}`;
+    const valuesAt = (key: number) =>
+      channels.map((channel) => {
+        const own = channel.layers[index];
+        if (!own) return channel.rest;
+        const base = own.relative ? stackBeneath(channel.layers, index, Number(channel.rest)) : 0;
+        return keyText(own.track, key, base);
+      });
+    return animation(
+      id,
+      layer,
+      index,
+      (key) => `${property.property}: ${write(valuesAt(key))};`,
+      (key) =>
+        Math.min(
+          ...channels.map(({ layers }) => {
+            const own = layers[index];
+            return own ? curveTolerance(property, own.track, key) : CSS_TOLERANCE;
+          }),
+        ),
+    );
+  });
+  // What a browser has anyway need not be said; size and color it has of its own.
+  const isImplied =
+    moving.length === 0 &&
+    property.implied === true &&
+    channels.every(({ id, rest: value }) => value === channelOf(id).initial);
+  const declarations = isImplied ? [] : [`${property.property}: ${write(rest)};`];
+  return { declarations, registered: [], animations };
+}
+
+/** Animates each channel as a registered custom property, relative layers each as one of their own. */
+function apart(
+  property: CssProperty,
+  channels: readonly CssChannel[],
+  name: string,
+  scene: CssScene,
+): Written {
+  const declarations: string[] = [];
+  const registered: string[] = [];
+  const animations: CssAnimation[] = [];
+  const register = (variable: string, value: string) => {
+    const zero = `0${property.unit}`;
+    registered.push(
+      `@property ${variable} {\n  syntax: "${property.syntax}";\n  inherits: false;\n  initial-value: ${zero};\n}`,
+    );
+    declarations.push(`${variable}: ${value};`);
+  };
+  const parts = channels.map(({ id, rest, layers }) => {
+    const variable = `--${name}-${id.toLowerCase()}`;
+    register(variable, `${cssNumber(Number(rest))}${property.unit}`);
+    const terms = [`var(${variable})`];
+    layers.forEach((layer, index) => {
+      const added = layer.relative && !isSettled(layers, index);
+      const target = added ? `${variable}-${index + 1}` : variable;
+      if (added) {
+        register(target, `0${property.unit}`);
+        terms.push(`var(${target})`);
+      }
+      const base = layer.relative && !added ? stackBeneath(layers, index, Number(rest)) : 0;
+      const own = layers.length > 1 ? `-${index + 1}` : "";
+      animations.push(
+        animation(
+          `${name}-${id.toLowerCase()}${own}`,
+          layer,
+          index,
+          (key) => {
+            const value = keyText(layer.track, key, base);
+            return `${target}: ${typeof value === "number" ? cssNumber(value) : value}${property.unit};`;
+          },
+          (key) => curveTolerance(property, layer.track, key),
+        ),
+      );
+    });
+    // What may not be negative would make the whole property void, where Levitas shows it as 0.
+    if (channelOf(id).legal?.min === 0 && property.unit === "px")
+      return `max(0px, ${terms.join(" + ")})`;
+    return terms.length === 1 ? String(terms[0]) : `calc(${terms.join(" + ")})`;
+  });
+  declarations.push(`${property.property}: ${together(property, parts, scene)};`);
+  return { declarations, registered, animations };
+}
+
+/** One layer as an animation; `declare` writes what a key sets. */
+function animation(
+  name: string,
+  layer: Layer,
+  index: number,
+  declare: (key: number) => string,
+  /** How far the curve of the span after a key may be from its own, as a share of the way. */
+  toleranceOf: (key: number) => number,
+): CssAnimation {
+  const { times } = layer.track;
+  const last = times.length - 1;
+  const passes = simplePasses(layer);
+  // What repeats is a block: all of its tracks last as long as it does.
+  const begin = passes ? 0 : (times[0] as number);
+  const duration = passes ? passes.length : (times[last] as number) - begin;
+  const frames: CssFrame[] = [];
+  if (passes && (times[0] as number) > 0) frames.push({ place: 0, body: declare(0) });
+  for (let key = 0; key <= last; key++) {
+    // Of several keys at one time only the first is arrived at and only the last is left from.
+    const sameBefore = key > 0 && times[key - 1] === times[key];
+    const sameAfter = key < last && times[key + 1] === times[key];
+    if ((sameBefore || key === 0) && sameAfter) continue;
+    const place = duration > 0 ? (((times[key] as number) - begin) / duration) * 100 : 100;
+    const shape = key < last && !sameAfter ? layer.track.shape(key) : LINEAR;
+    const timing =
+      shape.kind !== "linear"
+        ? ` animation-timing-function: ${cssCurve(shape, toleranceOf(key))};`
+        : "";
+    frames.push({ place: sameAfter ? place - HAIR : place, body: `${declare(key)}${timing}` });
+  }
+  if (passes && (times[last] as number) < passes.length)
+    frames.push({ place: 100, body: declare(last) });
+  // With one frame alone CSS starts from what the element has, also before the animation begins.
+  if (frames.length === 1) frames.unshift({ place: 0, body: declare(0) });
+  // Only what starts first may show before its time; see the rules of layers.
+  const backwards = index === 0 && (layer.fill === "backwards" || layer.fill === "both");
+  const forwards = layer.fill === "forwards" || layer.fill === "both";
+  return {
+    name,
+    frames: framesText(frames),
+    duration,
+    delay: layer.start,
+    fill: forwards ? (backwards ? "both" : "forwards") : backwards ? "backwards" : "none",
+    passes: passes ? passesText(passes) : "",
+  };
+}
+
+/**
+ * How far the curve of a span may be from its own, as a share of the way: a long way, such as several turns, has to
+ * be followed more closely for what is seen to stay within the property's tolerance.
+ */
+function curveTolerance(property: CssProperty, track: CompiledTrack, key: number): number {
+  if (track.components !== 1) return CSS_TOLERANCE;
+  const way = Math.abs((track.values[key + 1] ?? 0) - (track.values[key] as number));
+  return way > 0 ? Math.min(CSS_TOLERANCE, property.tolerance / way) : CSS_TOLERANCE;
+}
+
+/** Iterations and direction as CSS writes them. */
+function passesText({ iterations, direction }: Passes): string {
+  const count = iterations === Number.POSITIVE_INFINITY ? "infinite" : cssNumber(iterations);
+  return ` ${count}${direction === "normal" ? "" : ` ${direction}`}`;
+}
+
+/** What a key says in CSS: a number with `base` added, or a colour. */
+function keyText(track: CompiledTrack, key: number, base: number): number | string {
+  if (track.components === 1) return (track.values[key] as number) + base;
+  const at = key * 4;
+  const alpha = track.values[at + 3] as number;
+  const part = (c: number) => cssNumber(alpha === 0 ? 0 : (track.values[at + c] as number) / alpha);
+  const opacity = alpha === 1 ? "" : ` / ${cssNumber(alpha)}`;
+  if (track.space === "oklab") return `oklab(${part(0)} ${part(1)} ${part(2)}${opacity})`;
+  const byte = (c: number) => cssNumber(Number(part(c)) * 255);
+  // The comma form is the legacy syntax, which browsers blend in sRGB.
+  return alpha === 1
+    ? `rgb(${byte(0)}, ${byte(1)}, ${byte(2)})`
+    : `rgba(${byte(0)}, ${byte(1)}, ${byte(2)}, ${cssNumber(alpha)})`;
+}

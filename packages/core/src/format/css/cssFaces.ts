@@ -1,0 +1,97 @@
+import { commonLoop, loopsOf, type Motion, showsBack } from "../../motion/index.ts";
+import { cssNumber } from "./cssText.ts";
+
+/** How finely the turn of a card is looked at, ms; a crossing is then found exactly. */
+const STEP = 2;
+
+const TURNS = ["turnX", "turnY"] as const;
+
+/** Times at which a figure comes to show its other face, ms, and whether it begins with its back. */
+export function faceChanges(
+  motion: Motion,
+  figureIndex: number,
+  from = 0,
+  to = motion.duration,
+): { readonly back: boolean; readonly times: readonly number[] } {
+  const isBack = (t: number) =>
+    showsBack(motion.valueAt(figureIndex, "turnX", t), motion.valueAt(figureIndex, "turnY", t));
+  const times: number[] = [];
+  const turns = TURNS.some(
+    (channel) =>
+      motion.drivenAt(figureIndex, channel) !== undefined ||
+      motion.followers.some(({ slot }) => slot === motion.slot(figureIndex, channel)),
+  );
+  const count = turns ? Math.ceil((to - from) / STEP) : 0;
+  let before = isBack(from);
+  for (let i = 1; i <= count; i++) {
+    const now = isBack(from + i * STEP);
+    if (now === before) continue;
+    let [low, high] = [from + (i - 1) * STEP, from + i * STEP];
+    for (let round = 0; round < 30; round++) {
+      const middle = (low + high) / 2;
+      if (isBack(middle) === before) low = middle;
+      else high = middle;
+    }
+    times.push(high);
+    before = now;
+  }
+  return { back: isBack(from), times };
+}
+
+/**
+ * The two faces of a card: each is there only while it is seen. Said as times, not by
+ * `backface-visibility`, which a fading or blurred card would lose.
+ */
+export function faceCss(motion: Motion, figureIndex: number, name: string): string[] {
+  const figure = motion.study.figures[figureIndex];
+  if (figure?.kind !== "card" || !figure.look.back) return [];
+  const word = (shown: boolean) => (shown ? "inherit" : "hidden");
+  const duration = Math.max(motion.duration, 1);
+  const loop = commonLoop(
+    TURNS.flatMap((channel) => loopsOf(motion, figureIndex, motion.slot(figureIndex, channel))),
+  ).length;
+  /** What happens once, and what happens again and again after it. */
+  const parts = [
+    { from: 0, to: duration, name: "", timing: `${cssNumber(duration)}ms step-end both` },
+    {
+      from: duration,
+      to: duration + loop,
+      name: "-loop",
+      timing: `${cssNumber(loop)}ms step-end ${cssNumber(duration)}ms infinite`,
+    },
+  ]
+    .filter(({ from, to }) => to > from)
+    .map((part) => ({ ...part, ...faceChanges(motion, figureIndex, part.from, part.to) }));
+  const animated = parts.some(({ times }) => times.length > 0);
+  const back = parts[0]?.back ?? false;
+  const face = (side: "front" | "back") => {
+    const shownFirst = back === (side === "back");
+    const id = `${name}-${side}`;
+    const rule = [
+      "position: absolute;",
+      "inset: 0;",
+      ...(side === "back" ? ["rotate: y 180deg;"] : []),
+      `visibility: ${word(shownFirst)};`,
+      ...(animated
+        ? [`animation: ${parts.map((part) => `${id}${part.name} ${part.timing}`).join(", ")};`]
+        : []),
+    ];
+    const frames = animated
+      ? parts.map((part) => {
+          const first = part.back === (side === "back");
+          const stops = [part.from, ...part.times].map((time, i) => {
+            const place = ((time - part.from) / (part.to - part.from)) * 100;
+            return `${cssNumber(place)}% { visibility: ${word(first !== (i % 2 === 1))}; }`;
+          });
+          const last = word(first !== (part.times.length % 2 === 1));
+          return `@keyframes ${id}${part.name} {\n  ${[...stops, `100% { visibility: ${last}; }`].join("\n  ")}\n}`;
+        })
+      : [];
+    return [`.${name} > .${side} {\n  ${rule.join("\n  ")}\n}`, ...frames];
+  };
+  return [
+    `/* The faces of .${name}, inside it: .front and .back. */`,
+    ...face("front"),
+    ...face("back"),
+  ];
+}

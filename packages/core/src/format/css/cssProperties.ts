@@ -1,0 +1,106 @@
+import type { ChannelId } from "../../study/index.ts";
+
+/** One CSS property and the channels that make it. */
+export interface CssProperty {
+  readonly property: string;
+  readonly channels: readonly ChannelId[];
+  readonly unit: "px" | "deg" | "%" | "";
+  /** Type for `@property`; colours and switches never need one. */
+  readonly syntax: "<length>" | "<angle>" | "<number>" | "<percentage>" | "<color>";
+  /** How far straight pieces may be from a motion that has to be sampled, in the unit. */
+  readonly tolerance: number;
+  /** An element that says nothing has our initial values too. */
+  readonly implied?: true;
+  /** Puts the values of the channels, units and all, together; absent means side by side. */
+  readonly write?: (values: readonly string[], scene: CssScene) => string;
+}
+
+/** What properties need to know of the scene. */
+export interface CssScene {
+  /** Distance of the eye, px. */
+  readonly perspective: number;
+}
+
+/** How channels become CSS: individual transform properties, so that each can run by itself. */
+export const CSS_PROPERTIES: readonly CssProperty[] = [
+  {
+    property: "transform-origin",
+    channels: ["pivotX", "pivotY"],
+    unit: "%",
+    syntax: "<percentage>",
+    tolerance: 0.05,
+    implied: true,
+  },
+  {
+    property: "translate",
+    channels: ["x", "y"],
+    unit: "px",
+    syntax: "<length>",
+    tolerance: 0.15,
+    implied: true,
+  },
+  {
+    property: "rotate",
+    channels: ["rotate"],
+    unit: "deg",
+    syntax: "<angle>",
+    tolerance: 0.02,
+    implied: true,
+  },
+  {
+    property: "scale",
+    channels: ["scaleX", "scaleY"],
+    unit: "",
+    syntax: "<number>",
+    tolerance: 0.0003,
+    implied: true,
+  },
+  {
+    property: "transform",
+    channels: ["turnX", "turnY", "skew"],
+    unit: "deg",
+    syntax: "<angle>",
+    tolerance: 0.02,
+    implied: true,
+    write: ([turnX, turnY, skew], { perspective }) =>
+      `perspective(${perspective}px) rotateX(${turnX}) rotateY(${turnY}) skewX(${skew})`,
+  },
+  {
+    property: "opacity",
+    channels: ["opacity"],
+    unit: "",
+    syntax: "<number>",
+    tolerance: 0.0015,
+    implied: true,
+  },
+  {
+    property: "visibility",
+    channels: ["visible"],
+    unit: "",
+    syntax: "<number>",
+    tolerance: 0.15,
+    implied: true,
+    // `visible` would show through a parent that is hidden.
+    write: ([shown]) => (Number(shown) >= 0.5 ? "inherit" : "hidden"),
+  },
+  { property: "color", channels: ["color"], unit: "", syntax: "<color>", tolerance: 0.001 },
+  {
+    property: "filter",
+    channels: ["blur"],
+    unit: "px",
+    syntax: "<length>",
+    tolerance: 0.02,
+    implied: true,
+    write: ([radius]) => `blur(${radius})`,
+  },
+  { property: "width", channels: ["width"], unit: "px", syntax: "<length>", tolerance: 0.1 },
+  { property: "height", channels: ["height"], unit: "px", syntax: "<length>", tolerance: 0.1 },
+  {
+    property: "border-radius",
+    channels: ["corner"],
+    unit: "px",
+    syntax: "<length>",
+    tolerance: 0.15,
+    implied: true,
+  },
+];

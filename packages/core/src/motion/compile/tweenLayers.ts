@@ -1,0 +1,134 @@
+import { type Group, type Study, spacePathOf, type Tween } from "../../study/index.ts";
+import {
+  innerTime,
+  outerTime,
+  type Placed,
+  rateOf,
+  type TimeLink,
+  withinTime,
+} from "../../timeline/index.ts";
+import type { Layer } from "./motion.ts";
+import { type CompiledTrack, compileSpacePath, compileTrack } from "./track.ts";
+
+/** The layers of a tween that did not change, for the start and the shared curves they were made with. */
+interface KnownLayers {
+  readonly origin: number;
+  readonly shared: Study["curves"];
+  readonly layers: readonly Layer[];
+}
+
+const knownLayers = new WeakMap<Tween, KnownLayers>();
+
+/** The layers of a tween that starts at a time of the study and plays once from there. */
+export function layersOf(tween: Tween, origin: number, shared: Study["curves"]): readonly Layer[] {
+  const known = knownLayers.get(tween);
+  if (known && known.origin === origin && known.shared === shared) return known.layers;
+  const layers = compiledTracks(tween, shared).map((track) => plainLayer(tween, track, origin));
+  knownLayers.set(tween, { origin, shared, layers });
+  return layers;
+}
+
+/** The tracks of a tween that have keys, made ready. */
+export function compiledTracks(tween: Tween, shared: Study["curves"]): CompiledTrack[] {
+  const path = tween.path ? spacePathOf(tween) : undefined;
+  const [alongX, alongY] = path ? compileSpacePath(path, shared) : [];
+  const compiled: CompiledTrack[] = [];
+  for (const track of tween.tracks) {
+    if (track.keys.length === 0) continue;
+    const joined = track === path?.x ? alongX : track === path?.y ? alongY : undefined;
+    compiled.push(joined ?? compileTrack(track, shared));
+  }
+  return compiled;
+}
+
+export function plainLayer(tween: Tween, track: CompiledTrack, origin: number): Layer {
+  const start = origin + (track.times[0] as number);
+  return {
+    tween,
+    track,
+    origin,
+    start,
+    end: origin + (track.times.at(-1) as number),
+    relative: isRelative(track),
+    fill: tween.fill ?? "forwards",
+    rank: rankOf(start),
+    outer: (within) => origin + within,
+    within: (t) => t - origin,
+  };
+}
+
+/** Roundings must not decide who wins: ranks lie on a grid of a millionth of a ms. */
+function rankOf(time: number): number {
+  return Math.round(time * 1e6) / 1e6;
+}
+
+function isRelative({ track, components }: CompiledTrack): boolean {
+  return track.mode === "relative" && components === 1;
+}
+
+/** The layer of a tween that groups, stops or its own passes stand before. */
+export function timedLayer(
+  { item, passes, level, start }: Placed,
+  track: CompiledTrack,
+  way: readonly TimeLink[],
+  offset: number,
+): Layer {
+  const tween = item as Tween;
+  const { from, to } = tween.clip ?? { from: 0, to: Number.POSITIVE_INFINITY };
+  const repeats = passes !== undefined;
+  const first = Math.max(repeats ? from : (track.times[0] as number), from);
+  const last = Math.min(Math.max(track.times.at(-1) as number, from), to);
+  const inner = way.at(-1) as Extract<TimeLink, { kind: "play" }>;
+  const links = passes
+    ? [
+        ...way.slice(0, -1),
+        { ...inner, origin: inner.origin + from, passes },
+        { kind: "play" as const, origin: -from, rate: 1 },
+      ]
+    : way;
+  // Where it would stand if nothing ran backwards, repeated or stopped: who wins does not hang on these.
+  let rank = start + offset - from + (repeats ? from : (track.times[0] as number));
+  for (let group = level.group; group; group = group.level.group)
+    rank = group.start + rank / rateOf(group.item as Group);
+  return {
+    tween,
+    track,
+    origin: outerTime(way, 0),
+    start: outerTime(way, first),
+    end: outerTime(way, last),
+    relative: isRelative(track),
+    fill: tween.fill ?? "forwards",
+    rank: rankOf(rank),
+    time: {
+      links,
+      repeats,
+      level: way.slice(0, -1),
+      begins: inner.origin + from,
+      first: firstTime(passes) + from,
+      from: first > to ? Number.POSITIVE_INFINITY : first,
+      to: last,
+      limit: to,
+    },
+    outer: (within) => outerTime(way, within),
+    within: (t) => withinTime(way, t),
+  };
+}
+
+/** The time within with which passes begin. */
+function firstTime(passes: Placed["passes"]): number {
+  return passes
+    ? innerTime([{ kind: "play", origin: 0, rate: 1, passes }], 0)
+    : Number.NEGATIVE_INFINITY;
+}
+
+/** When a tween starts that plays once, straight from there; undefined where more stands between. */
+export function plainOrigin(
+  { passes, item }: Placed,
+  way: readonly TimeLink[],
+): number | undefined {
+  const [only] = way;
+  const { clip } = item as Tween;
+  return !passes && !clip && way.length === 1 && only?.kind === "play" && only.rate === 1
+    ? only.origin
+    : undefined;
+}

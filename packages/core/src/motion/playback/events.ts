@@ -1,0 +1,223 @@
+import { type Cue, findKey, type Study } from "../../study/index.ts";
+import {
+  beginningOf,
+  contentTime,
+  isBackward,
+  linksInto,
+  outerTime,
+  type Passes,
+  type Placed,
+  type Placements,
+  passStart,
+  rateOf,
+  shownThrough,
+  type TimeLink,
+  withinTime,
+} from "../../timeline/index.ts";
+
+/** A cue that happens. */
+export interface CueEvent {
+  /** ms of the study. */
+  readonly time: number;
+  readonly cue: Cue;
+}
+
+/** A time within something, each time that comes by. */
+interface Place {
+  readonly links: readonly TimeLink[];
+  readonly within: number;
+  /** Instead of the time within: where the innermost link that repeats begins or ends, each time, whichever way it runs. */
+  readonly edge?: "start" | "end";
+}
+
+interface CuePlace extends Place {
+  readonly cue: Cue;
+  /** When the cue happens, ms of the study, for a time at which what it hangs on is seen to happen; and back. */
+  readonly later: (seen: number) => number;
+  readonly earlier: (time: number) => number;
+}
+
+/** Passes of one thing that are looked at in one go; a bound against passes of next to no length. */
+const MOST_PASSES = 20_000;
+/** Room around a window against rounding, ms; what counts is decided by the study's time alone. */
+const ROOM = 1e-3;
+
+/** What is known of the cues of a study; see `Motion.events` and `Motion.cueTime`. */
+export interface CueFinder {
+  between(t0: number, t1: number): CueEvent[];
+  /** When a cue happens first, ms of the study; undefined for one that never does. */
+  first(cueId: string): number | undefined;
+}
+
+/** Finds the cues of a study. */
+export function cueFinder(study: Study, placements: Placements): CueFinder {
+  let known: readonly CuePlace[] | undefined;
+  const places = () => {
+    known ??= cuePlaces(study, placements);
+    return known;
+  };
+  const firsts = new Map<string, number | undefined>();
+  return {
+    between: (t0, t1) => {
+      const forward = t1 >= t0;
+      const [from, to] = forward ? [t0, t1] : [t1, t0];
+      const found: (CueEvent & { readonly order: number })[] = [];
+      places().forEach((place, order) => {
+        let last = Number.NaN;
+        for (const time of happening(place, from, to)) {
+          // At the turn of a pass there and a pass back it is met once.
+          if (time - last < 1e-6) continue;
+          if (forward ? time >= from && time < to : time > from && time <= to)
+            found.push({ time, cue: place.cue, order });
+          last = time;
+        }
+      });
+      found.sort((a, b) => a.time - b.time || a.order - b.order);
+      if (!forward) found.reverse();
+      return found.map(({ time, cue }) => ({ time, cue }));
+    },
+    first: (cueId) => {
+      if (!firsts.has(cueId)) {
+        const place = places().find(({ cue }) => cue.id === cueId);
+        firsts.set(cueId, place && firstOf(place));
+      }
+      return firsts.get(cueId);
+    },
+  };
+}
+
+/** Longest time into which a cue is looked for, ms: eleven days. */
+const FAR = 1e9;
+
+function firstOf(place: CuePlace): number | undefined {
+  let from = -FAR;
+  for (let to = 1000; to < FAR; to *= 8) {
+    const [first] = happening(place, from, to);
+    if (first !== undefined) return first;
+    from = to - 1;
+  }
+  return undefined;
+}
+
+/** When a cue happens near a window, in order. */
+function happening(place: CuePlace, from: number, to: number): number[] {
+  return timesOf(place, place.earlier(from), place.earlier(to))
+    .map(place.later)
+    .sort((a, b) => a - b);
+}
+
+/** Where the cues of a study happen, in the order of the sequence. */
+export function cuePlaces(study: Study, placements: Placements): CuePlace[] {
+  const places: CuePlace[] = [];
+  for (const placed of placements.byId.values()) {
+    if (placed.item.type !== "cue" || placed.disabled) continue;
+    places.push(placeOf(placed, placed.item as Cue, study, placements));
+  }
+  return places;
+}
+
+const AT_ONCE = { later: (seen: number) => seen, earlier: (time: number) => time };
+
+/**
+ * A cue happens when what it hangs on is seen to happen, in every iteration of that and of all it stands in, and its
+ * offset later: counted in the cue's own level, so that a freeze and a playback rate there hold for it, too.
+ */
+function placeOf(placed: Placed, cue: Cue, study: Study, { byId }: Placements): CuePlace {
+  const { tether } = cue;
+  const key = tether.to === "key" ? findKey(study, tether.id) : undefined;
+  const anchor =
+    tether.to === "item" ? byId.get(tether.id) : key ? byId.get(key.tween.id) : undefined;
+  if (!anchor) return { cue, links: linksInto(placed), within: 0, ...AT_ONCE };
+  const { item, passes, length, offsets } = anchor;
+  const atEnd = tether.to === "item" && tether.edge === "end";
+  // A staggered tween begins with its first figure and is over with its last; a freeze of that one delays it.
+  const last = atEnd && offsets.length > 0 ? offsets.indexOf(Math.max(...offsets)) : 0;
+  const figure = item.type === "tween" ? item.figures[last] : undefined;
+  const links = [...linksInto(anchor, figure, offsets[last] ?? 0)];
+  const inner = links.pop() as Extract<TimeLink, { kind: "play" }>;
+  const cut = beginningOf(item);
+  const rate = item.type === "group" ? rateOf(item) : 1;
+  if (passes) {
+    links.push({ ...inner, origin: inner.origin + cut, rate, passes });
+    links.push({ kind: "play", origin: -cut, rate: 1 });
+  } else links.push({ ...inner, rate });
+  const edge = key || !passes ? undefined : atEnd ? "end" : "start";
+  return {
+    cue,
+    links,
+    within: key ? key.key.time : atEnd ? cut + length : cut,
+    ...(edge ? { edge } : {}),
+    ...offsetBy(tether.offset, placed),
+  };
+}
+
+/** A time of the study, and the time that is an offset later in the level of an item; and back. */
+function offsetBy(offset: number, placed: Placed): Pick<CuePlace, "later" | "earlier"> {
+  if (offset === 0) return AT_ONCE;
+  // Without the item's own start: the links of its level.
+  const links = linksInto(placed).slice(0, -1);
+  const repeats = links.some((link) => link.kind === "play" && link.passes);
+  if (!repeats)
+    return {
+      later: (seen) => outerTime(links, withinTime(links, seen) + offset),
+      earlier: (time) => outerTime(links, withinTime(links, time) - offset),
+    };
+  // In a level that is played several times an offset may lead beyond its end: rates alone count there.
+  let rate = 1;
+  for (const link of links) if (link.kind === "play") rate *= link.rate;
+  return {
+    later: (seen) => seen + offset / rate,
+    earlier: (time) => time - offset / rate,
+  };
+}
+
+/** Times of the study near a window, ms, at which a time within is shown, in any of its passes. */
+export function timesShown(
+  links: readonly TimeLink[],
+  within: number,
+  from: number,
+  to: number,
+): number[] {
+  return timesOf({ links, within }, from, to);
+}
+
+function timesOf({ links, within, edge }: Place, from: number, to: number): number[] {
+  const edgeAt = edge ? links.length - 2 : -1;
+  const meet = (index: number, low: number, high: number): number[] => {
+    const link = links[index];
+    if (!link) return [within];
+    if (link.kind === "stops") {
+      const inner = [low, high].map((t) => contentTime(link.stops, t)) as [number, number];
+      return meet(index + 1, inner[0] - ROOM, inner[1] + ROOM).map((time) =>
+        shownThrough(link.stops, time),
+      );
+    }
+    const { origin, rate, passes } = link;
+    const out = (since: number) => origin + since / rate;
+    const since = (t: number) => (t - origin) * rate;
+    if (!passes) return meet(index + 1, since(low) - ROOM, since(high) + ROOM).map(out);
+    return passesBetween(passes, since(low) - ROOM, since(high) + ROOM).flatMap((pass) => {
+      const begin = passStart(passes, pass);
+      const reach = Math.min(1, passes.iterations - pass) * passes.length;
+      if (index === edgeAt) return [out(edge === "end" ? begin + reach : begin)];
+      const backward = isBackward(passes.direction, pass);
+      return meet(index + 1, -ROOM, passes.length + ROOM)
+        .map((time) => (backward ? passes.length - time : time))
+        .filter((time) => time >= 0 && time <= reach)
+        .map((time) => out(begin + time));
+    });
+  };
+  return meet(0, from - ROOM, to + ROOM);
+}
+
+/** The passes that are under way between two times counted from the first. */
+function passesBetween(passes: Passes, low: number, high: number): number[] {
+  const period = passes.length + passes.pause;
+  if (!(period > 0)) return high >= 0 && low <= 0 ? [0] : [];
+  const most = Math.max(Math.ceil(passes.iterations) - 1, 0);
+  const first = Math.max(Math.floor((low - passes.length) / period), 0);
+  const last = Math.min(Math.floor(high / period), most, first + MOST_PASSES);
+  const list: number[] = [];
+  for (let pass = first; pass <= last; pass++) list.push(pass);
+  return list;
+}

@@ -1,0 +1,59 @@
+import { readSamples } from "../../reading/index.ts";
+import type { ChannelId } from "../../study/index.ts";
+import { stackVelocity } from "../compile/layers.ts";
+import type { Motion } from "../compile/motion.ts";
+
+/** What is measured of a stretch of one channel, in the channel's own unit. */
+export interface ChannelReadings {
+  /** How far it goes beyond its last value, seen from its first; 0 where it does not. */
+  readonly overshoot: number;
+  /** How far it goes back behind its first value. */
+  readonly anticipation: number;
+  /** ms from the start of the stretch until it stays within 2 % of the way; null where it goes no way. */
+  readonly settle: number | null;
+  /** Greatest speed, units per second, and when, ms of the study. */
+  readonly peakSpeed: number;
+  readonly peakAt: number;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** How many times of a stretch are looked at. */
+const SAMPLES = 600;
+
+/**
+ * Measures a channel between two times of the study, ms. A stretch without length, or a channel that is
+ * no number, has nothing to be measured: undefined.
+ */
+export function readChannel(
+  motion: Motion,
+  figureIndex: number,
+  channel: ChannelId,
+  { from, to }: { readonly from: number; readonly to: number },
+): ChannelReadings | undefined {
+  const driven = motion.drivenAt(figureIndex, channel);
+  if (!driven || !(to > from)) return undefined;
+  if (driven.channel.kind !== "number" && driven.channel.kind !== "angle") return undefined;
+  const times = new Float64Array(SAMPLES + 1);
+  const values = new Float64Array(SAMPLES + 1);
+  let peakSpeed = 0;
+  let peakAt = from;
+  for (let i = 0; i <= SAMPLES; i++) {
+    const time = i === SAMPLES ? to : from + ((to - from) * i) / SAMPLES;
+    times[i] = time;
+    values[i] = motion.valueAt(figureIndex, channel, time);
+    const speed = Math.abs(stackVelocity(driven.layers, time, 0));
+    if (Number.isFinite(speed) && speed > peakSpeed) [peakSpeed, peakAt] = [speed, time];
+  }
+  const read = readSamples(times, values);
+  const way = Math.abs((values[SAMPLES] as number) - (values[0] as number));
+  return {
+    overshoot: read ? read.overshoot * way : 0,
+    anticipation: read ? read.anticipation * way : 0,
+    settle: read?.settle == null ? null : read.settle * (to - from),
+    peakSpeed,
+    peakAt,
+    from,
+    to,
+  };
+}

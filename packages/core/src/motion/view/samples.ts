@@ -1,0 +1,129 @@
+import type { ChannelId } from "../../study/index.ts";
+import { type AngleRoute, printHexColor, writeShownColor } from "../../value/index.ts";
+import { layerValue, layerVelocity } from "../compile/layers.ts";
+import type { Layer, Motion } from "../compile/motion.ts";
+
+/**
+ * What one layer does by itself, for drawing: time (ms, the study's) and value in turn. Straight spans
+ * take their ends alone, steps both sides of every jump, other spans `perSpan` points.
+ */
+export function layerPolyline(layer: Layer, perSpan: number): Float64Array {
+  const { times, values, curves } = layer.track;
+  const points: number[] = [];
+  const { from: first, limit } = layer.time ?? {
+    from: Number.NEGATIVE_INFINITY,
+    limit: Number.POSITIVE_INFINITY,
+  };
+  if (layer.tween.clip) points.push(layer.start, layerValue(layer, layer.start, 0));
+  curves.forEach((curve, span) => {
+    const start = layer.outer(times[span] as number);
+    const width = layer.outer(times[span + 1] as number) - start;
+    const from = values[span] as number;
+    const change = (values[span + 1] as number) - from;
+    const shape = layer.track.shape(span);
+    const begin = times[span] as number;
+    const length = (times[span + 1] as number) - begin;
+    const add = (p: number, before = false) => {
+      // Only the part that is played is drawn.
+      const within = begin + length * p;
+      if (layer.tween.clip && (within < first || within > limit)) return;
+      points.push(start + width * p, from + change * curve.value(p, before));
+    };
+    if (shape.kind === "steps")
+      for (let i = 0; i <= shape.count; i++) {
+        add(i / shape.count, true);
+        add(i / shape.count);
+      }
+    else if (shape.kind === "linear") add(0);
+    else for (let i = 0; i < perSpan; i++) add(i / perSpan);
+  });
+  points.push(layer.end, layerValue(layer, layer.end, 0));
+  return Float64Array.from(points);
+}
+
+/** The colours a layer goes through, as CSS text, evenly from its first key to its last. */
+export function layerColors(layer: Layer, count: number): string[] {
+  const { start, end } = layer;
+  return Array.from({ length: count }, (_, i) =>
+    layerColorAt(layer, start + ((end - start) * i) / Math.max(count - 1, 1)),
+  );
+}
+
+/** The colour a layer gives at a time of the study, as CSS text. */
+export function layerColorAt(layer: Layer, time: number): string {
+  const shown = new Float64Array(4);
+  const part = (c: number) => layerValue(layer, time, c);
+  writeShownColor(part(0), part(1), part(2), part(3), layer.track.space, shown, 0);
+  return printHexColor(shown, 0);
+}
+
+/** A span of a channel, as the values are reached. */
+export interface ReachedSpan {
+  readonly layer: Layer;
+  readonly index: number;
+  /** Times of the study, ms. */
+  readonly start: number;
+  readonly end: number;
+  readonly from: number;
+  readonly to: number;
+  readonly route: AngleRoute;
+}
+
+/**
+ * The span of a channel that begins at a key, or else the one that plays at a time, or else the first one.
+ * Undefined where nothing drives the channel or it has no span.
+ */
+export function spanAtTime(
+  motion: Motion,
+  figureIndex: number,
+  channel: ChannelId,
+  keyId: string | null,
+  time: number,
+): ReachedSpan | undefined {
+  const layers = motion.drivenAt(figureIndex, channel)?.layers ?? [];
+  const describe = (layer: Layer, index: number): ReachedSpan => ({
+    layer,
+    index,
+    start: layer.outer(layer.track.times[index] as number),
+    end: layer.outer(layer.track.times[index + 1] as number),
+    from: layer.track.values[index] as number,
+    to: layer.track.values[index + 1] as number,
+    route: layer.track.track.route ?? "none",
+  });
+  for (const layer of layers) {
+    const index = layer.track.track.keys.findIndex((key) => key.id === keyId);
+    if (index >= 0 && index < layer.track.curves.length) return describe(layer, index);
+  }
+  const playing = layers.findLast((layer) => layer.start <= time && layer.track.curves.length > 0);
+  const layer = playing ?? layers.find((each) => each.track.curves.length > 0);
+  if (!layer) return undefined;
+  const spans = layer.track.curves.length;
+  let index = 0;
+  while (index < spans - 1 && layer.outer(layer.track.times[index + 1] as number) <= time) index++;
+  return describe(layer, index);
+}
+
+/**
+ * The speed of layers that follow each other, for drawing: time (ms) and speed (units per second, never
+ * negative) in turn, down to 0 before, between and after them.
+ */
+export function stretchSpeeds(layers: readonly Layer[], perSpan: number): Float64Array {
+  const points: number[] = [];
+  for (const layer of layers) {
+    points.push(layer.start, 0);
+    const { times } = layer.track;
+    for (let span = 0; span + 1 < times.length; span++) {
+      const from = layer.outer(times[span] as number);
+      const width = layer.outer(times[span + 1] as number) - from;
+      if (!(width > 0)) continue;
+      for (let i = 0; i <= perSpan; i++) {
+        // The end of a span is looked at from within: at the key itself the next one begins.
+        const time = from + width * Math.min(i / perSpan, 1 - 1e-6);
+        const speed = Math.abs(layerVelocity(layer, time, 0));
+        points.push(time, Number.isFinite(speed) ? speed : 0);
+      }
+    }
+    points.push(layer.end, 0);
+  }
+  return Float64Array.from(points);
+}

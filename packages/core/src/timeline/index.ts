@@ -1,0 +1,29 @@
+export {
+  beginningOf,
+  type Level,
+  linksInto,
+  type Placed,
+  type PlayedSpan,
+  playedSpan,
+  rateOf,
+} from "./placed.ts";
+export { type Placements, placeItems } from "./placements.ts";
+export { figureOrder, frontDistances, frontReach, staggerOffsets } from "./stagger.ts";
+export {
+  activeLength,
+  contentTime,
+  feltStops,
+  innerSpeed,
+  innerTime,
+  isBackward,
+  outerTime,
+  type Passes,
+  passesOf,
+  passStart,
+  presentTime,
+  type Stop,
+  shownThrough,
+  TIE,
+  type TimeLink,
+  withinTime,
+} from "./timing.ts";

@@ -1,0 +1,125 @@
+import { compileCurve } from "../curve/index.ts";
+import type { Front, Study, Tween } from "../study/index.ts";
+import { curveOfKey, restCenter, seededRandom } from "../study/index.ts";
+
+const RADIANS = Math.PI / 180;
+/** px per second where a front says neither speed nor time. */
+const USUAL_SPEED = 600;
+/** At how many places of its way a front's curve is looked at for where it first gets somewhere. */
+const STEPS = 256;
+
+/** The order in which the figures of a staggered tween start: their ranks, from 0. */
+export function figureOrder(count: number, seed: number | undefined): number[] {
+  const ranks = Array.from({ length: count }, (_, i) => i);
+  if (seed === undefined) return ranks;
+  // Fisher and Yates, from the last on.
+  const random = seededRandom(seed);
+  for (let i = count - 1; i > 0; i--) {
+    const j = Math.floor(random() * (i + 1));
+    [ranks[i], ranks[j]] = [ranks[j] as number, ranks[i] as number];
+  }
+  return ranks;
+}
+
+/**
+ * How far a front has to go to reach each figure, px, 0 or more; what lies behind a line is reached at once.
+ */
+export function frontDistances(
+  study: Pick<Study, "figures">,
+  figureIds: readonly string[],
+  front: Front,
+): number[] {
+  const angle = (front.angle ?? 0) * RADIANS;
+  const far = figureIds.map((id) => {
+    const { x, y } = restCenter(study, id);
+    return front.shape === "circle"
+      ? Math.hypot(x - front.x, y - front.y)
+      : Math.max((x - front.x) * Math.cos(angle) + (y - front.y) * Math.sin(angle), 0);
+  });
+  if (front.shape !== "circle" || !front.closing) return far;
+  const most = Math.max(0, ...far);
+  return far.map((distance) => most - distance);
+}
+
+/** ms a front takes for its whole way, `reach` px. */
+function frontTime(front: Front, reach: number): number {
+  if (front.time !== undefined) return Math.max(front.time, 0);
+  const speed = front.speed ?? USUAL_SPEED;
+  return speed > 0 ? (reach / speed) * 1000 : 0;
+}
+
+/** How far a front is, px, `since` ms after it began, of a way of `reach` px. */
+export function frontReach(
+  study: Pick<Study, "curves">,
+  front: Front,
+  reach: number,
+  since: number,
+): number {
+  const total = frontTime(front, reach);
+  if (since < 0) return 0;
+  if (since >= total) return reach;
+  return reach * compileCurve(curveOfKey(study, front)).value(since / total);
+}
+
+/** When a front that follows a curve first gets to a share of its way, as a share of its time. */
+function firstReach(value: (p: number) => number, share: number): number {
+  if (share <= 0) return 0;
+  for (let i = 1; i <= STEPS; i++) {
+    if (value(i / STEPS) < share) continue;
+    let [low, high] = [(i - 1) / STEPS, i / STEPS];
+    // Halved until nothing is left to halve; 60 steps end in any case.
+    for (let step = 0; step < 60 && high - low > 1e-15; step++) {
+      const middle = (low + high) / 2;
+      if (value(middle) >= share) high = middle;
+      else low = middle;
+    }
+    return high;
+  }
+  return 1;
+}
+
+interface Known {
+  readonly figures: Study["figures"];
+  readonly curves: Study["curves"];
+  readonly offsets: readonly number[];
+}
+
+const known = new WeakMap<Tween, Known>();
+const NONE: readonly number[] = [];
+
+/**
+ * How much later than the tween each of its figures starts, ms, in the order of `tween.figures`; empty without a
+ * stagger. A negative gap begins with the last.
+ */
+export function staggerOffsets(
+  study: Pick<Study, "figures" | "curves">,
+  tween: Tween,
+): readonly number[] {
+  const { stagger, figures } = tween;
+  if (!stagger || figures.length === 0) return NONE;
+  const before = known.get(tween);
+  if (before && before.figures === study.figures && before.curves === study.curves)
+    return before.offsets;
+  const offsets = offsetsOf(study, tween);
+  known.set(tween, { figures: study.figures, curves: study.curves, offsets });
+  return offsets;
+}
+
+function offsetsOf(study: Pick<Study, "figures" | "curves">, tween: Tween): readonly number[] {
+  const { stagger, figures } = tween;
+  if (!stagger) return NONE;
+  if (stagger.order === "front" && stagger.front) {
+    const { front } = stagger;
+    const distances = frontDistances(study, figures, front);
+    const reach = Math.max(...distances);
+    const total = frontTime(front, reach);
+    if (reach === 0 || total === 0) return figures.map(() => 0);
+    const { value } = compileCurve(curveOfKey(study, front));
+    return distances.map((distance) => total * firstReach(value, distance / reach));
+  }
+  const last = figures.length - 1;
+  return figureOrder(
+    figures.length,
+    stagger.order === "shuffle" ? (stagger.seed ?? 1) : undefined,
+  ).map((rank) => Math.abs(stagger.gap) * (stagger.gap < 0 ? last - rank : rank));
+}
