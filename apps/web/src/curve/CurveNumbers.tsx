@@ -11,9 +11,7 @@ import {
   STEP_POSITIONS,
   type StepsCurve,
 } from "@levitas/core/curve";
-import { readCurve } from "@levitas/core/reading";
-import { Slider } from "radix-ui";
-import { type ReactNode, useRef, useState } from "react";
+import { lazy, type ReactNode, Suspense, useRef } from "react";
 import { Button } from "../ui/Button.tsx";
 import { showTip } from "../ui/dragTip.tsx";
 import { ChevronIcon } from "../ui/icons.tsx";
@@ -21,11 +19,18 @@ import { LiveNumber, type Typed } from "../ui/LiveNumber.tsx";
 import { Menu } from "../ui/Menu.tsx";
 import { say } from "../ui/notices.tsx";
 import { Segmented } from "../ui/Segmented.tsx";
+import { readCurve } from "./curveReader.ts";
 import { useDesk, useDeskCurve, useDeskFrame } from "./desk/DeskContext.ts";
 import type { DeskDrag } from "./desk/desk.ts";
+import { explainFault } from "./explainFault.ts";
 import { naturalDuration } from "./naturalDuration.ts";
 import { parameterText, readParameter, sliderScale } from "./parameterText.ts";
 import { handlesOf } from "./plot/handles.ts";
+
+// Only where there is room for them.
+const ParameterSlider = lazy(async () => ({
+  default: (await import("./ParameterSlider.tsx")).ParameterSlider,
+}));
 
 /**
  * The numbers of a curve, from the table of its kind, with `sliders` where there is room. A line or keyword
@@ -193,7 +198,7 @@ function CurveNumber({
   const take = (value: number) => {
     const curve = withValue(value);
     if (isSound(curve)) desk.set(curve);
-    else explain(curve);
+    else explainFault(curve);
   };
   const wide = slider || parameter.label.length > 2;
   const scale = slider ? sliderScale(parameter) : undefined;
@@ -237,76 +242,15 @@ function CurveNumber({
         />
       </div>
       {scale ? (
-        <ParameterSlider
-          label={label}
-          shareNow={() => scale.toShare(valueNow())}
-          curveAt={(share) => withValue(scale.toValue(share))}
-          isSound={isSound}
-        />
+        <Suspense fallback={<div className="mt-1 h-4" />}>
+          <ParameterSlider
+            label={label}
+            shareNow={() => scale.toShare(valueNow())}
+            curveAt={(share) => withValue(scale.toValue(share))}
+            isSound={isSound}
+          />
+        </Suspense>
       ) : null}
     </div>
-  );
-}
-
-/** Says in words why two numbers together make no curve. */
-function explain(curve: Curve): void {
-  const [fault] = checkCurve(curve, "");
-  if (fault) say(`${fault.message} ${fault.cure}`, { tone: "fault" });
-}
-
-const STEPS = 500;
-
-/** A slider over the range of a parameter. Where a value cannot be had it stays, and says why. */
-function ParameterSlider({
-  label,
-  shareNow,
-  curveAt,
-  isSound,
-}: {
-  label: string;
-  shareNow: () => number;
-  curveAt: (share: number) => Curve;
-  isSound: (curve: Curve) => boolean;
-}): ReactNode {
-  const desk = useDesk();
-  // The slider follows the curve as it is kept; while it is dragged it leads, and has to be told so.
-  useDeskCurve();
-  const [led, setLed] = useState<number | null>(null);
-  const drag = useRef<DeskDrag | undefined>(undefined);
-  const refused = useRef<Curve | undefined>(undefined);
-  return (
-    <Slider.Root
-      value={[led ?? Math.round(shareNow() * STEPS)]}
-      max={STEPS}
-      onValueChange={([at = 0]) => {
-        drag.current ??= desk.begin();
-        setLed(at);
-        const curve = curveAt(at / STEPS);
-        refused.current = isSound(curve) ? undefined : curve;
-        if (!refused.current) drag.current.update(curve);
-      }}
-      onValueCommit={() => {
-        drag.current?.commit();
-        drag.current = undefined;
-        setLed(null);
-        if (refused.current) explain(refused.current);
-        refused.current = undefined;
-      }}
-      className="relative mt-1 flex h-4 touch-none items-center select-none"
-    >
-      <Slider.Track className="relative h-1 grow rounded-full bg-rule">
-        <Slider.Range className="absolute h-full rounded-full bg-spruce" />
-      </Slider.Track>
-      <SliderThumb label={label} />
-    </Slider.Root>
-  );
-}
-
-function SliderThumb({ label }: { label: string }): ReactNode {
-  return (
-    <Slider.Thumb
-      aria-label={`${label}, slider`}
-      className="block h-4 w-2.5 cursor-ew-resize rounded-[4px] border-2 border-spruce bg-raised"
-    />
   );
 }

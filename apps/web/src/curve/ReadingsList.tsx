@@ -1,7 +1,8 @@
 import type { Curve } from "@levitas/core/curve";
-import { type Readings, readCurve } from "@levitas/core/reading";
+import type { Readings } from "@levitas/core/reading";
 import { type ReactNode, useRef } from "react";
 import { numberLabel } from "../ui/numberLabel.ts";
+import { readCurve } from "./curveReader.ts";
 
 import { useDeskCurve, useDeskFrame } from "./desk/DeskContext.ts";
 import { naturalDuration } from "./naturalDuration.ts";

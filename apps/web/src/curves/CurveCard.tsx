@@ -1,9 +1,8 @@
-import { compileCurve } from "@levitas/core/curve";
 import type { Platform } from "@levitas/core/format";
-import { readCurve } from "@levitas/core/reading";
 import { memo, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Clock } from "../clock/clock.ts";
+import { compileCurve, readCurve } from "../curve/curveReader.ts";
 import { IconButton } from "../ui/Button.tsx";
 import { MoreIcon } from "../ui/icons.tsx";
 import { Menu } from "../ui/Menu.tsx";

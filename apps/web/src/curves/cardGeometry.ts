@@ -1,5 +1,6 @@
-import { type Curve, compileCurve } from "@levitas/core/curve";
-import { curvePolyline, curveRange } from "@levitas/core/reading";
+import type { Curve } from "@levitas/core/curve";
+import { curvePolyline } from "@levitas/core/reading";
+import { compileCurve, curveRange } from "../curve/curveReader.ts";
 
 /** The drawing of a card, in its own units. */
 export const CARD = { width: 246, plot: 92, strip: 34 } as const;

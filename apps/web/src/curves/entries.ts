@@ -1,7 +1,8 @@
 import { type Curve, type Direction, printCurve } from "@levitas/core/curve";
 import type { Platform } from "@levitas/core/format";
-import { type FeelWord, readCurve } from "@levitas/core/reading";
+import type { FeelWord } from "@levitas/core/reading";
 import type { StoredCurve } from "../api/curves.ts";
+import { readCurve } from "../curve/curveReader.ts";
 import type { StockCurve } from "../curve/stock.ts";
 
 /** A curve in the gallery, of the stock or of one's own. */

@@ -1,6 +1,7 @@
 import { setPivot } from "@levitas/core/edit";
 import { boxCorners } from "@levitas/core/motion";
-import { type KeyboardEvent, type ReactNode, useRef } from "react";
+import { eachTween, type Study } from "@levitas/core/study";
+import { type KeyboardEvent, lazy, type ReactNode, Suspense, useRef } from "react";
 import { useBench, useBenchState, useFrame, useStudy } from "../bench/model/BenchContext.ts";
 import { chosenFigures } from "../bench/model/selection.ts";
 import { usePlaying } from "../clock/useClock.ts";
@@ -18,13 +19,22 @@ import {
   type TurnDrag,
   turnBy,
 } from "./figureDrag.ts";
-import { GuideLines } from "./GuideLines.tsx";
-import { SpacePath } from "./SpacePath.tsx";
 
 /** How far the turn handle stands off the box, px. */
 const OFF = 24;
 /** A side shorter than this has no handle of its own, px. */
 const SMALL = 30;
+
+/** Whether a figure moves along a path through space. */
+function hasPath({ sequence }: Study, figureId: string): boolean {
+  for (const { path, figures } of eachTween(sequence))
+    if (path && figures.includes(figureId)) return true;
+  return false;
+}
+
+// Most studies have neither.
+const GuideLines = lazy(async () => ({ default: (await import("./GuideLines.tsx")).GuideLines }));
+const SpacePath = lazy(async () => ({ default: (await import("./SpacePath.tsx")).SpacePath }));
 
 /** What of the chosen figures can be grabbed: corners, the turn handle, the pivot, the path through space. */
 export function SceneHandles(): ReactNode {
@@ -43,7 +53,11 @@ export function SceneHandles(): ReactNode {
         data-testid="scene-handles"
       >
         <title>Handles of the chosen figures</title>
-        <GuideLines />
+        {study.scene.guides?.length ? (
+          <Suspense fallback={null}>
+            <GuideLines />
+          </Suspense>
+        ) : null}
         {/* While it plays the motion is looked at, not the handles; they would only be painted anew. */}
         {playing ? null : (
           <>
@@ -51,7 +65,11 @@ export function SceneHandles(): ReactNode {
               <Outline key={id} figureId={id} />
             ))}
             {primary && known ? <FigureHandles key={primary} figureId={primary} /> : null}
-            {primary && known ? <SpacePath figureId={primary} /> : null}
+            {primary && hasPath(study, primary) ? (
+              <Suspense fallback={null}>
+                <SpacePath figureId={primary} />
+              </Suspense>
+            ) : null}
           </>
         )}
       </svg>
@@ -168,9 +186,8 @@ function FigureHandles({ figureId }: { figureId: string }): ReactNode {
     return camera.toScene(x - (box?.left ?? 0), y - (box?.top ?? 0));
   };
   const pivotDriven = () =>
-    bench.motion.driven.some(
-      ({ figure, channel }) =>
-        figure.id === figureId && (channel.id === "pivotX" || channel.id === "pivotY"),
+    (["pivotX", "pivotY"] as const).some((channel) =>
+      bench.motion.drivenAt(bench.motion.figureIndex(figureId), channel),
     );
   const bind = useDragSession<Session>({
     start: ({ x, y, dx, dy }, target) => {

@@ -129,7 +129,7 @@ export function SceneView(): ReactNode {
       return;
     }
     if (chosen.includes(figure)) return;
-    const driven = bench.motion.driven.find((each) => each.figure.id === figure);
+    const driven = bench.motion.driven.find((each) => each.figureId === figure);
     const track = driven?.layers[0]?.track.track;
     bench.select({
       figure,

@@ -1,7 +1,18 @@
+import { cubicAt, cubicSlopeAt } from "./cubic.ts";
 import { add, low, multiply, twoProduct, twoSum } from "./doubleDouble.ts";
 
-/** How finely the first guess is tabulated; 16 entries leave two Newton steps for common curves. */
+/** How finely the first guess is tabulated. */
 const CELLS = 16;
+/** Entries in a table of guesses: t for x = 0, 1/16, … 1. */
+export const GUESSES = CELLS + 1;
+/**
+ * Entries are 1 + t in 65,534ths: a guess need not be better, and thousands of tables have to stay near at hand. 0 is an
+ * entry that was not needed yet.
+ */
+const GUESS_SCALE = 65_534;
+
+/** Numbers that say a cubic-bezier: see `bezierNumbers`. */
+export const BEZIER_NUMBERS = 7;
 
 /**
  * Below this dX/dt (scaled by the size of the ordinates) rounding of X would cost more than 1e-10
@@ -9,57 +20,198 @@ const CELLS = 16;
  */
 const STEEP = 1e-4;
 
-/** Newton is quadratic: when a step is this small, the next one would be below 1e-11. */
-const SMALL_STEP = 1e-8;
+/**
+ * A step of Newton's method leaves about step² · X″ / (2X′) of an error in t. Below this, twice that, another step
+ * would change nothing that is seen.
+ */
+const LEAST_ERROR = 1e-12;
 
 /**
- * Makes the function that solves X(t) = x for the abscissa polynomial of a CSS cubic-bezier with
- * control abscissas `x1`, `x2` in [0, 1].
- *
- * The root is unique because X rises on [0, 1]. Newton starts from a table; where the tangent is
- * nearly vertical (x1 = 1 with x2 = 0 has a triple root) a bracketed search goes on with the
- * residual in doubled precision, because 1e-16 in X would be 1e-5 in t there.
+ * How much the slope may change along the first step of `bezierValue`, squared: up to here one more step along the
+ * slope that is expected leaves less than 1e-10 of an error, and up to there two more along the slope that is found.
+ */
+const LEAST_BEND = 1e-4;
+const MOST_BEND = 1e-2;
+
+/**
+ * A cubic-bezier as numbers, so that thousands can lie in one array: the coefficients a, b, c of the polynomial of the
+ * abscissa X(t) = ((a·t + b)·t + c)·t, those of the ordinate Y(t), and the slope of X below which Newton's method is
+ * not exact enough.
  *
  * @param scale greatest absolute ordinate of the curve, at least 1
- * @returns t in [0, 1] for x in [0, 1], exact enough that the value is within 1e-9 (times `scale`)
+ */
+export function bezierNumbers(
+  x1: number,
+  y1: number,
+  x2: number,
+  y2: number,
+  scale = Math.max(1, Math.abs(y1), Math.abs(y2)),
+): Float64Array {
+  const [cx, cy] = [3 * x1, 3 * y1];
+  const [bx, by] = [3 * (x2 - x1) - cx, 3 * (y2 - y1) - cy];
+  return Float64Array.of(1 - cx - bx, bx, cx, 1 - cy - by, by, cy, STEEP * scale);
+}
+
+/** Empties the table of guesses that begins at `from`. */
+export function clearGuesses(guesses: Uint16Array, from: number): void {
+  guesses.fill(0, from, from + GUESSES);
+  guesses[from] = 1;
+  guesses[from + CELLS] = GUESS_SCALE + 1;
+}
+
+/**
+ * The value of a cubic-bezier at x inside (0, 1), for all but its steepest places: from a good guess one step of the
+ * series of the inverse function (third order, one division) and one along the slope that is expected there. Small, so
+ * that it is put into the loops that call it.
+ *
+ * @param numbers where the numbers of the curve begin, at `at`
+ * @param guesses where its table of guesses begins, at `from`
+ * @returns NaN where that is not exact enough, and where the guess has to be found first; see `bezierValueInto`
+ */
+export function bezierValue(
+  numbers: Float64Array,
+  at: number,
+  guesses: Uint16Array,
+  from: number,
+  x: number,
+): number {
+  const guess = guessOf(guesses, from, x);
+  const a = numbers[at] as number;
+  const b = numbers[at + 1] as number;
+  const c = numbers[at + 2] as number;
+  const slope = cubicSlopeAt(a, b, c, guess);
+  const inverse = 1 / slope;
+  const step = (cubicAt(a, b, c, guess) - x) * inverse;
+  /** How much the slope changes along the step, as a share of it. */
+  const bend = (6 * a * guess + 2 * b) * step * inverse;
+  const third = a * step * step * inverse;
+  const change = bend * bend + 6 * (third < 0 ? -third : third);
+  // A guess that is none fails here as well.
+  if (!(change < MOST_BEND) || slope < (numbers[at + 6] as number)) return Number.NaN;
+  const near = guess - step * (1 + 0.5 * bend);
+  const miss = cubicAt(a, b, c, near) - x;
+  let t = near - miss * inverse * (1 + bend);
+  if (change > LEAST_BEND) {
+    const again = 1 / cubicSlopeAt(a, b, c, near);
+    t = near - miss * again;
+    t -= (cubicAt(a, b, c, t) - x) * again;
+  }
+  return cubicAt(
+    numbers[at + 3] as number,
+    numbers[at + 4] as number,
+    numbers[at + 5] as number,
+    t,
+  );
+}
+
+/** A first guess of the root, between two entries of the table; NaN where one of these was not found yet. */
+function guessOf(guesses: Uint16Array, from: number, x: number): number {
+  const place = x * CELLS;
+  const cell = place | 0;
+  const low = guesses[from + cell] as number;
+  const high = guesses[from + cell + 1] as number;
+  if (low * high === 0) return Number.NaN;
+  return (low - 1 + (high - low) * (place - cell)) * (1 / GUESS_SCALE);
+}
+
+/**
+ * Solves X(t) = x for x inside (0, 1) by Newton's method, from the same guess. The root is unique because X rises on
+ * [0, 1].
+ *
+ * @returns t in [0, 1]; NaN where the tangent is too steep for this method, see `solveSteep`
+ */
+export function solveBezier(
+  numbers: Float64Array,
+  at: number,
+  guesses: Uint16Array,
+  from: number,
+  x: number,
+): number {
+  findGuesses(numbers, at, guesses, from, x);
+  return newton(numbers, at, x, guessOf(guesses, from, x));
+}
+
+/**
+ * The value where `bezierValue` gives none: finds the guess, tries again, and goes on with Newton's method. Reads x from
+ * `io[0]` and writes the value there, NaN where the tangent is too steep. Numbers that are handed to a function that is
+ * not put into its caller would each be an object.
+ */
+export function bezierValueInto(
+  io: Float64Array,
+  numbers: Float64Array,
+  at: number,
+  guesses: Uint16Array,
+  from: number,
+): void {
+  const x = io[0] as number;
+  findGuesses(numbers, at, guesses, from, x);
+  const value = bezierValue(numbers, at, guesses, from, x);
+  io[0] = value;
+  if (value < Number.POSITIVE_INFINITY) return;
+  const t = newton(numbers, at, x, guessOf(guesses, from, x));
+  io[0] = cubicAt(
+    numbers[at + 3] as number,
+    numbers[at + 4] as number,
+    numbers[at + 5] as number,
+    t,
+  );
+}
+
+/** Finds the two entries of a table of guesses around x: each t for x = entry / 16, or that itself where it is hard to find. */
+function findGuesses(
+  numbers: Float64Array,
+  at: number,
+  guesses: Uint16Array,
+  from: number,
+  x: number,
+): void {
+  const cell = (x * CELLS) | 0;
+  for (let entry = cell; entry <= cell + 1; entry++) {
+    if (guesses[from + entry] !== 0) continue;
+    const place = entry / CELLS;
+    const t = newton(numbers, at, place, place);
+    guesses[from + entry] = 1 + Math.round((t >= 0 ? t : place) * GUESS_SCALE);
+  }
+}
+
+/** Newton's method from a guess; NaN where the tangent is too steep, or where it does not end. */
+function newton(numbers: Float64Array, at: number, x: number, guess: number): number {
+  const a = numbers[at] as number;
+  const b = numbers[at + 1] as number;
+  const c = numbers[at + 2] as number;
+  const steep = numbers[at + 6] as number;
+  let t = guess;
+  for (let round = 0; round < 8; round++) {
+    const slope = cubicSlopeAt(a, b, c, t);
+    if (slope < steep) return Number.NaN;
+    const bend = 6 * a * t + 2 * b;
+    const step = (cubicAt(a, b, c, t) - x) / slope;
+    t -= step;
+    if (step * step * (bend < 0 ? -bend : bend) < LEAST_ERROR * slope)
+      return t < 0 ? 0 : t > 1 ? 1 : t;
+    if (t < 0) t = 0;
+    else if (t > 1) t = 1;
+  }
+  return Number.NaN;
+}
+
+/** The ordinate Y(t). */
+export function bezierOrdinate(numbers: Float64Array, t: number): number {
+  return cubicAt(numbers[3] as number, numbers[4] as number, numbers[5] as number, t);
+}
+
+/**
+ * Makes the function that solves X(t) = x for x in [0, 1], exact enough that an ordinate is within 1e-9 times `scale`.
  */
 export function bezierSolver(x1: number, x2: number, scale: number): (x: number) => number {
-  const c = 3 * x1;
-  const b = 3 * (x2 - x1) - c;
-  const a = 1 - c - b;
-  const a3 = 3 * a;
-  const b2 = 2 * b;
-  const steep = STEEP * scale;
-
-  const newton = (x: number, guess: number): number => {
-    let t = guess;
-    for (let round = 0; round < 8; round++) {
-      const slope = (a3 * t + b2) * t + c;
-      if (slope < steep) break;
-      const step = (((a * t + b) * t + c) * t - x) / slope;
-      t -= step;
-      if (step < SMALL_STEP && step > -SMALL_STEP) return t < 0 ? 0 : t > 1 ? 1 : t;
-      if (t < 0) t = 0;
-      else if (t > 1) t = 1;
-    }
-    return careful(x1, x2, x, t);
-  };
-
-  // Filled on the first call: compiling 60,000 spans must not solve 16 roots for each.
-  let table: Float64Array | undefined;
-  const tabulate = (): Float64Array => {
-    const guesses = new Float64Array(CELLS + 1);
-    for (let i = 1; i < CELLS; i++) guesses[i] = newton(i / CELLS, guesses[i - 1] as number);
-    guesses[CELLS] = 1;
-    return guesses;
-  };
-
+  const numbers = bezierNumbers(x1, 0, x2, 1, scale);
+  const guesses = new Uint16Array(GUESSES);
+  clearGuesses(guesses, 0);
   return (x) => {
-    if (table === undefined) table = tabulate();
-    const place = x * CELLS;
-    const cell = place >= CELLS ? CELLS - 1 : place | 0;
-    const from = table[cell] as number;
-    return newton(x, from + ((table[cell + 1] as number) - from) * (place - cell));
+    if (x <= 0) return 0;
+    if (x >= 1) return 1;
+    const t = solveBezier(numbers, 0, guesses, 0, x);
+    return Number.isNaN(t) ? solveSteep(x1, x2, x, x) : t;
   };
 }
 
@@ -82,8 +234,12 @@ function residual(x1: number, x2: number, t: number, x: number): number {
   return add(whole, low(), -x, 0);
 }
 
-/** Newton inside a bracket that always shrinks; ends after at most 200 rounds. */
-function careful(x1: number, x2: number, x: number, guess: number): number {
+/**
+ * Solves X(t) = x where the tangent is nearly vertical (x1 = 1 with x2 = 0 has a triple root): Newton inside a bracket
+ * that always shrinks, with the residual in doubled precision, because 1e-16 in X would be 1e-5 in t there. Ends after
+ * at most 200 rounds.
+ */
+export function solveSteep(x1: number, x2: number, x: number, guess: number): number {
   let from = 0;
   let to = 1;
   let t = guess;

@@ -1,7 +1,17 @@
 import { bad, good, type Result, shortValue } from "../fault/index.ts";
-import { bezierSolver, SOLVER_SCRIPT } from "./bezierSolver.ts";
+import {
+  bezierNumbers,
+  bezierOrdinate,
+  bezierValue,
+  bezierValueInto,
+  clearGuesses,
+  GUESSES,
+  SOLVER_SCRIPT,
+  solveBezier,
+  solveSteep,
+} from "./bezierSolver.ts";
 import { type Call, wrongArgument, wrongCount } from "./call.ts";
-import type { CompiledCurve, CubicBezierCurve, KeywordCurve } from "./curve.ts";
+import { type CompiledCurve, type CubicBezierCurve, DIAGONAL, type KeywordCurve } from "./curve.ts";
 import { ANY_VALUE, type CurveKind, checkNumber } from "./kind.ts";
 
 /** The named cubic-beziers of CSS Easing Functions Level 2, section 2.2. */
@@ -85,26 +95,34 @@ function readCubicBezier(call: Call): Result<CubicBezierCurve> {
   return good({ kind: "cubic-bezier", x1, y1, x2, y2 });
 }
 
+/** What goes into a solver and comes out of it. */
+const io = new Float64Array(1);
+
 /** See `CompiledCurve`. Within 1e-9 of the true solution on [0, 1] for ordinates around 1. */
 export function compileCubicBezier({ x1, y1, x2, y2 }: CubicBezierCurve): CompiledCurve {
   // Coordinates on the diagonal make the diagonal, whatever the speed along it.
-  if (x1 === y1 && x2 === y2) return { value: (p) => p, slope: () => 1 };
-  const solve = bezierSolver(x1, x2, Math.max(1, Math.abs(y1), Math.abs(y2)));
-  const cx = 3 * x1;
-  const bx = 3 * (x2 - x1) - cx;
-  const ax = 1 - cx - bx;
-  const cy = 3 * y1;
-  const by = 3 * (y2 - y1) - cy;
-  const ay = 1 - cy - by;
+  if (x1 === y1 && x2 === y2) return DIAGONAL;
+  const numbers = bezierNumbers(x1, y1, x2, y2);
+  const guesses = new Uint16Array(GUESSES);
+  clearGuesses(guesses, 0);
+  const solve = (x: number): number => {
+    const t = solveBezier(numbers, 0, guesses, 0, x);
+    return Number.isNaN(t) ? solveSteep(x1, x2, x, x) : t;
+  };
   // Tangents outside [0, 1]: towards the nearer control point, else the farther one, else flat
   // (CSS Easing Functions Level 2, "Output of a cubic Bézier easing function").
   const slopeBefore = x1 > 0 ? y1 / x1 : x2 > 0 ? y2 / x2 : 0;
   const slopeAfter = x2 < 1 ? (1 - y2) / (1 - x2) : x1 < 1 ? (1 - y1) / (1 - x1) : 0;
   return {
+    bezier: numbers,
     value: (p) => {
       if (p > 0 && p < 1) {
-        const t = solve(p);
-        return ((ay * t + by) * t + cy) * t;
+        let value = bezierValue(numbers, 0, guesses, 0, p);
+        if (value < Number.POSITIVE_INFINITY) return value;
+        io[0] = p;
+        bezierValueInto(io, numbers, 0, guesses, 0);
+        value = io[0];
+        return Number.isNaN(value) ? bezierOrdinate(numbers, solveSteep(x1, x2, p, p)) : value;
       }
       if (p <= 0) return p === 0 ? 0 : slopeBefore * p;
       return p === 1 ? 1 : 1 + slopeAfter * (p - 1);
@@ -115,6 +133,10 @@ export function compileCubicBezier({ x1, y1, x2, y2 }: CubicBezierCurve): Compil
       if (p === 0) return endSlope(x1, y1, x2, y2);
       if (p === 1) return endSlope(1 - x2, 1 - y2, 1 - x1, 1 - y1);
       const t = solve(p);
+      const [ax, bx, cx, ay, by, cy] = numbers as unknown as readonly [
+        ...[number, number, number],
+        ...[number, number, number],
+      ];
       return ((3 * ay * t + 2 * by) * t + cy) / ((3 * ax * t + 2 * bx) * t + cx);
     },
   };

@@ -174,10 +174,18 @@ export interface CompiledCurve {
    * the flats of steps; ±Infinity at a vertical tangent.
    */
   readonly slope: (p: number, before?: boolean) => number;
+  /**
+   * Of a cubic-bezier: its numbers, see `bezierNumbers`. `bezierValue` makes of them the same value to the last
+   * bit where it gives one, for many curves in one array.
+   */
+  readonly bezier?: Float64Array;
 }
 
 /** The plain diagonal, used wherever nothing else is said. */
 export const LINEAR: LinearCurve = { kind: "linear" };
+
+/** The same, compiled: values are their places. */
+export const DIAGONAL: CompiledCurve = { value: (p) => p, slope: () => 1 };
 
 /** The curve that holds a value until the next key. */
 export const HOLD: StepsCurve = { kind: "steps", count: 1, position: "jump-end" };

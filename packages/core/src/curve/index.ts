@@ -1,3 +1,10 @@
+export {
+  BEZIER_NUMBERS,
+  bezierValue,
+  bezierValueInto,
+  clearGuesses,
+  GUESSES,
+} from "./bezierSolver.ts";
 export { compileCurve } from "./compileCurve.ts";
 export { KEYWORDS } from "./cubicBezier.ts";
 export {
@@ -5,6 +12,7 @@ export {
   type CompiledCurve,
   type CubicBezierCurve,
   type Curve,
+  DIAGONAL,
   type Direction,
   HOLD,
   type KeywordCurve,
@@ -21,7 +29,13 @@ export {
   type StepsCurve,
 } from "./curve.ts";
 export { DIRECTIONS } from "./family.ts";
-export { type CurveKind, type CurveParameter, checkNumber } from "./kind.ts";
+export {
+  type CurveKind,
+  type CurveMemory,
+  type CurveParameter,
+  checkNumber,
+  newCurveMemory,
+} from "./kind.ts";
 export { CURVE_KINDS, curveKindOf, landmarksOf } from "./kinds.ts";
 export { checkCurve, parseCurve, printCurve, sameCurve } from "./notation.ts";
 export { type BackStretch, backStretches, segmentsOf } from "./path.ts";

@@ -1,6 +1,22 @@
 import { type Fault, type Result, shortValue } from "../fault/index.ts";
 import type { Call } from "./call.ts";
-import type { CompiledCurve, Curve, Direction } from "./curve.ts";
+import type { CompiledCurve, Curve, Direction, PathPoint } from "./curve.ts";
+
+/** What compiling one curve after the other may keep: pieces of paths, by the points they begin at. */
+export interface CurveMemory {
+  readonly pieces: WeakMap<PathPoint, { readonly to: PathPoint; readonly piece: PathPiece }>;
+}
+
+/** A piece of a path, compiled: value and slope by the time of the whole curve. */
+export interface PathPiece {
+  readonly value: (p: number) => number;
+  readonly slope: (p: number) => number;
+}
+
+/** A memory that knows nothing yet. */
+export function newCurveMemory(): CurveMemory {
+  return { pieces: new WeakMap() };
+}
 
 /** One numeric parameter of a curve kind, enough to draw a field for it and to check it. */
 export interface CurveParameter {
@@ -37,7 +53,7 @@ export interface CurveKind<C extends Curve = Curve> {
   readonly write: (curve: C) => string;
   /** Faults of a curve that came as data; `path` is where it stands. */
   readonly check: (curve: C, path: string) => Fault[];
-  readonly compile: (curve: C) => CompiledCurve;
+  readonly compile: (curve: C, memory?: CurveMemory) => CompiledCurve;
   /**
    * Progress in time inside (0, 1), rising, of kinks and jumps and of turns that even sampling could
    * miss. Absent for kinds that are smooth and turn seldom.

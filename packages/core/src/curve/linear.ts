@@ -1,6 +1,12 @@
 import { bad, type Fault, good, type Result, shortValue } from "../fault/index.ts";
 import { type Call, writePercent, wrongArgument, wrongCount } from "./call.ts";
-import type { CompiledCurve, LinearCurve, LinearStop, LinearStopsCurve } from "./curve.ts";
+import {
+  type CompiledCurve,
+  DIAGONAL,
+  type LinearCurve,
+  type LinearStop,
+  type LinearStopsCurve,
+} from "./curve.ts";
 import { ANY_VALUE, type CurveKind, checkNumber } from "./kind.ts";
 
 const ANY = ANY_VALUE;
@@ -17,7 +23,7 @@ export const linear: CurveKind<LinearCurve> = {
   write: () => "linear",
   check: () => [],
   script: () => "return p;",
-  compile: () => ({ value: (p) => p, slope: () => 1 }),
+  compile: () => DIAGONAL,
 };
 
 /** `linear(…)`: straight pieces between stops, CSS Easing Functions Level 2, section 2.1. */

@@ -2,7 +2,13 @@ import { bad, type Fault, good, type Result, shortValue } from "../fault/index.t
 import { bezierSolver, SOLVER_SCRIPT } from "./bezierSolver.ts";
 import { type Call, textFault, wrongArgument, wrongCount } from "./call.ts";
 import type { CompiledCurve, PathCurve, PathPoint, Place } from "./curve.ts";
-import { ANY_VALUE, type CurveKind, checkNumber } from "./kind.ts";
+import {
+  ANY_VALUE,
+  type CurveKind,
+  type CurveMemory,
+  checkNumber,
+  type PathPiece,
+} from "./kind.ts";
 import { MOST_POINTS, readPathData } from "./pathData.ts";
 
 /** One cubic piece of a path with its four control points. */
@@ -249,26 +255,20 @@ function misplaced(where: string, { x, y }: Place, cure: string): Fault {
   return { code: "path-misplaced", path: where, message: `Found the point ${x} ${y}.`, cure };
 }
 
-/** A piece of a compiled path, asked for p in its span. */
-interface Piece {
-  readonly value: (p: number) => number;
-  readonly slope: (p: number) => number;
-}
-
 /**
  * See `CompiledCurve`. Finding the piece is a bisect; each is solved as a cubic-bezier is. A vertical
  * piece is a jump: at its place the value is the later one, or the earlier with `before`. Outside
  * [0, 1] nothing moves.
  */
-function compilePath({ points }: PathCurve): CompiledCurve {
+function compilePath({ points }: PathCurve, memory?: CurveMemory): CompiledCurve {
   const segments = segmentsOf(points).filter(({ from, to }) => to.x > from.x);
   const starts = Float64Array.from(segments, ({ from }) => from.x);
   // Made when first asked: a path of 200 points is mostly asked about one of its pieces.
-  const pieces: (Piece | undefined)[] = segments.map(() => undefined);
+  const pieces: (PathPiece | undefined)[] = segments.map(() => undefined);
   const last = segments.length - 1;
   const startValue = (points[0] as PathPoint).y;
   const endValue = (points.at(-1) as PathPoint).y;
-  const pieceAt = (p: number, before: boolean): Piece => {
+  const pieceAt = (p: number, before: boolean): PathPiece => {
     let from = 0;
     let to = last + 1;
     // How many pieces begin at or before p; with `before`, how many begin before p.
@@ -281,7 +281,7 @@ function compilePath({ points }: PathCurve): CompiledCurve {
     const index = Math.max(from - 1, 0);
     let piece = pieces[index];
     if (!piece) {
-      piece = pieceOf(segments[index] as PathSegment);
+      piece = pieceOf(segments[index] as PathSegment, memory);
       pieces[index] = piece;
     }
     return piece;
@@ -298,18 +298,16 @@ function compilePath({ points }: PathCurve): CompiledCurve {
   };
 }
 
-/** Pieces by the points they join: of a path that is dragged only those at the moved points are new. */
-const known = new WeakMap<PathPoint, { readonly to: PathPoint; readonly piece: Piece }>();
-
-function pieceOf(segment: PathSegment): Piece {
-  const kept = known.get(segment.from);
+/** A piece of a path that is dragged is compiled anew only where it is at a moved point. */
+function pieceOf(segment: PathSegment, memory: CurveMemory | undefined): PathPiece {
+  const kept = memory?.pieces.get(segment.from);
   if (kept?.to === segment.to) return kept.piece;
   const piece = compileSegment(segment);
-  known.set(segment.from, { to: segment.to, piece });
+  memory?.pieces.set(segment.from, { to: segment.to, piece });
   return piece;
 }
 
-function compileSegment({ from, out, in: before, to, straight }: PathSegment): Piece {
+function compileSegment({ from, out, in: before, to, straight }: PathSegment): PathPiece {
   const width = to.x - from.x;
   const height = to.y - from.y;
   if (straight)

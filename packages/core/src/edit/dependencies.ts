@@ -26,8 +26,8 @@ function needsOf(
   if (tether.to === "item") {
     needs.push(tether.id);
     const anchor = byId.get(tether.id);
-    if (tether.edge === "end" && anchor?.inside)
-      needs.push(...anchor.inside.items.map(({ item }) => item.id));
+    if (tether.edge === "end" && anchor?.item.type === "group")
+      needs.push(...anchor.item.items.map((member) => member.id));
   } else if (tether.to === "key") {
     const tween = keys().get(tether.id);
     if (tween !== undefined) needs.push(tween);

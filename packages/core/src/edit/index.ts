@@ -20,18 +20,9 @@ export {
   recipeStudy,
 } from "./clipboard/recipe.ts";
 export { RECIPES } from "./clipboard/recipeStock.ts";
-export {
-  dissolveGroup,
-  duplicateFigure,
-  groupFigures,
-  isWithin,
-  nestFigure,
-  orderFigure,
-  setGuides,
-  setHue,
-  setLook,
-  setPivot,
-} from "./figures/dress.ts";
+export { setHue, setLook, setPivot } from "./figures/dress.ts";
+export { duplicateFigure } from "./figures/duplicateFigure.ts";
+export { isWithin, orderFigure } from "./figures/figureOrder.ts";
 export {
   addFigure,
   addFigures,
@@ -49,6 +40,8 @@ export {
   rangeOf,
   setFollower,
 } from "./figures/followers.ts";
+export { setGuides } from "./figures/guides.ts";
+export { dissolveGroup, groupFigures, nestFigure } from "./figures/nesting.ts";
 export { type Change, type Edit, isEmpty, squash } from "./history/change.ts";
 export {
   type History,

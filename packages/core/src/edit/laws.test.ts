@@ -103,8 +103,11 @@ const SILENT: Readonly<Record<string, Silent>> = {
   },
   group: (study, random, newId) => {
     const item = anyItem(study, random);
-    const level = item && placeItems(study).byId.get(item.id)?.level;
-    const ids = level?.items.filter(() => random() < 0.5).map(({ item: each }) => each.id) ?? [];
+    const { byId, membersOf } = placeItems(study);
+    const level = item && byId.get(item.id)?.level;
+    const ids = (level ? membersOf(level) : [])
+      .filter(() => random() < 0.5)
+      .map(({ item: each }) => each.id);
     return makeSequenceGroup(study, { ids, groupId: newId(), name: "Part" });
   },
   "dissolve group": (study, random) => {
@@ -329,10 +332,10 @@ function followersOf(study: Study, tweens: readonly string[]): Set<string> {
       const { tether } = item;
       const anchor =
         tether.to === "item" ? tether.id : tether.to === "key" ? tweenOfKey.get(tether.id) : "";
-      const inside = byId.get(item.id)?.inside?.items ?? [];
+      const inside = item.type === "group" ? item.items : [];
       const follows =
         (anchor && moved.has(anchor)) ||
-        inside.some((each) => moved.has(each.item.id)) ||
+        inside.some((each) => moved.has(each.id)) ||
         (level.group && moved.has(level.group.item.id));
       if (!follows) continue;
       moved.add(item.id);

@@ -8,8 +8,8 @@ import {
   spacePathOf,
   type Tween,
 } from "../study/index.ts";
-import { placeItems } from "../timeline/index.ts";
-import { draftItem, draftKey } from "./history/find.ts";
+import { passesOf, placeItems } from "../timeline/index.ts";
+import { type DraftKey, draftItem } from "./history/find.ts";
 import { partnerOf } from "./spatialPath/spacePoints.ts";
 
 /**
@@ -46,7 +46,7 @@ export function settleKeys(
   const before = findTween(study, tween.id);
   const first = firstKeyTime(tween as Tween);
   const beganThere = before !== undefined && firstKeyTime(before) === 0;
-  const repeats = placeItems(study).byId.get(tween.id)?.passes !== undefined;
+  const repeats = before !== undefined && passesOf(before, 0) !== undefined;
   const follows = followsFirstKey && beganThere && !tween.clip && !repeats;
   const shift = first < 0 || follows ? first : 0;
   if (shift !== 0) {
@@ -87,17 +87,15 @@ function keepStarts(draft: Draft<Study>, study: Study, ids: readonly string[]): 
  * since one curve times both.
  */
 export function giveSpanCurve(
-  draft: Draft<Study>,
-  keyId: string,
+  { tween, key, index }: DraftKey,
   curve: Curve | CurveReference,
 ): void {
-  const found = draftKey(draft, keyId);
-  if (!found) return;
-  const source = isDraft(found.tween) ? (original(found.tween) as Tween) : (found.tween as Tween);
-  const partner = partnerOf(source, keyId);
-  for (const id of [keyId, ...(partner ? [partner.id] : [])]) {
-    const each = draftKey(draft, id);
-    if (each) each.key.curve = curve as Draft<Curve | CurveReference>;
+  const source = isDraft(tween) ? (original(tween) as Tween) : (tween as Tween);
+  const partner = partnerOf(source, key.id);
+  key.curve = curve as Draft<Curve | CurveReference>;
+  for (const track of partner ? tween.tracks : []) {
+    const other = track.keys[index];
+    if (other?.id === partner?.id && other) other.curve = curve as Draft<Curve | CurveReference>;
   }
 }
 

@@ -1,4 +1,10 @@
-export { type CompileOptions, compileStudy } from "./compile/compileStudy.ts";
+export {
+  type CompileOptions,
+  type Compiler,
+  compileStudy,
+  createCompiler,
+} from "./compile/compiler.ts";
+export { type CurveSource, curveSource } from "./compile/curveSource.ts";
 export {
   layerTime,
   layerValue,
@@ -64,4 +70,4 @@ export {
   stretchSpeeds,
 } from "./view/samples.ts";
 export { LARGEST_THUMBNAIL, thumbnailOf } from "./view/thumbnail.ts";
-export { linearTwin } from "./view/twin.ts";
+export { createTwinCompiler, type TwinCompiler } from "./view/twin.ts";

@@ -1,5 +1,5 @@
-import { type Curve, compileCurve } from "../curve/index.ts";
-import { traceCurve } from "./trace.ts";
+import type { Curve } from "../curve/index.ts";
+import { type TracedCurve, traceCurve } from "./trace.ts";
 
 /** The lowest and highest progress in value over [0, 1], and where they are first. */
 export interface CurveRange {
@@ -9,31 +9,23 @@ export interface CurveRange {
   readonly maxAt: number;
 }
 
-/** Plot, readings and fitting ask for the same curve within one frame. */
-const known = new WeakMap<Curve, CurveRange>();
-
 /** The range of a curve, from its turns. */
 export function curveRange(curve: Curve): CurveRange {
-  let range = known.get(curve);
-  if (!range) {
-    range = findRange(curve);
-    known.set(curve, range);
-  }
-  return range;
+  return rangeOf(traceCurve(curve));
 }
 
-function findRange(curve: Curve): CurveRange {
+/** The range of a curve that is traced. */
+export function rangeOf({ compiled, stretches }: TracedCurve): CurveRange {
   let [min, max, minAt, maxAt] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, 0, 0];
   const take = (value: number, at: number) => {
     if (value < min) [min, minAt] = [value, at];
     if (value > max) [max, maxAt] = [value, at];
   };
-  for (const { from, to, start, end } of traceCurve(curve)) {
+  for (const { from, to, start, end } of stretches) {
     take(start, from);
     take(end, to);
   }
   // The very end may be a jump.
-  const { value } = compileCurve(curve);
-  take(value(1), 1);
+  take(compiled.value(1), 1);
   return { min, max, minAt, maxAt };
 }

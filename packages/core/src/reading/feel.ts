@@ -1,4 +1,4 @@
-import { type Curve, compileCurve } from "../curve/index.ts";
+import type { CompiledCurve } from "../curve/index.ts";
 import { FEEL_WORDS, type FeelWord } from "./feelWords.ts";
 import type { Readings } from "./readingShape.ts";
 
@@ -16,16 +16,19 @@ const FELT = 0.005;
  * - settles: slows down into the target, or rings out there
  * - builds: arrives faster than it began, at more than constant speed
  */
-export function feelOf(curve: Curve, readings: Omit<Readings, "feel">): FeelWord[] {
+export function feelOf(
+  { value: valueAt }: CompiledCurve,
+  readings: Omit<Readings, "feel">,
+): FeelWord[] {
   const words = new Set<FeelWord>();
   const { overshoot, anticipation, reversals, kinks, jumps, endSlope, startSlope } = readings;
-  const half = compileCurve(curve).value(0.5);
+  const half = valueAt(0.5);
   const passes = overshoot >= 0.01;
   const drawsBack = anticipation >= 0.01;
   const reached = readings.firstReach ?? 2;
   const rings = passes && reversals.some(({ at, value }) => at > reached && value < 1 - FELT);
   const lands = kinks.some(({ at, before, after }) => {
-    const value = compileCurve(curve).value(at);
+    const value = valueAt(at);
     return Math.abs(value - 1) <= FELT && before > 0.2 && after < 0;
   });
   if (jumps.length > 0) return passes ? ["overshoots", "steps"] : ["steps"];

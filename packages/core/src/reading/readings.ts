@@ -1,8 +1,8 @@
-import { type Curve, compileCurve, landmarksOf } from "../curve/index.ts";
-import { curveRange } from "./curveRange.ts";
+import { type Curve, landmarksOf } from "../curve/index.ts";
+import { rangeOf } from "./curveRange.ts";
 import { feelOf } from "./feel.ts";
 import type { Kink, Moment, Readings } from "./readingShape.ts";
-import { type Stretch, traceCurve } from "./trace.ts";
+import { type Stretch, type TracedCurve, traceCurve } from "./trace.ts";
 
 /** The settle band where none is asked for. */
 export const SETTLE_BAND = 0.02;
@@ -10,43 +10,47 @@ export const SETTLE_BAND = 0.02;
 /** Differences of value below this are rounding. */
 const TINY = 1e-9;
 
-const known = new WeakMap<Curve, Readings>();
-
-/** Reads a curve as curves.md defines it. `band` is a fraction of the way. */
+/** Reads a curve as curves.md defines it. `band` is a fraction of the way. Throws RangeError for a band that is none. */
 export function readCurve(curve: Curve, band = SETTLE_BAND): Readings {
+  return readTraced(traceCurve(curve), band);
+}
+
+/** The same for a curve that is traced. */
+export function readTraced(
+  traced: TracedCurve,
+  band = SETTLE_BAND,
+  range = rangeOf(traced),
+): Readings {
   if (!(band > 0)) throw new RangeError(`readCurve: band ${band} is not above 0`);
-  const kept = known.get(curve);
-  if (kept?.band === band) return kept;
-  const { slope } = compileCurve(curve);
-  const stretches = traceCurve(curve);
-  const range = curveRange(curve);
+  const { slope } = traced.compiled;
   const overshoot = Math.max(range.max - 1, 0);
   const anticipation = Math.max(-range.min, 0);
-  const { kinks, jumps } = breaksOf(curve);
+  const { kinks, jumps } = breaksOf(traced);
   const measured = {
     overshoot: overshoot > TINY ? overshoot : 0,
     overshootAt: range.maxAt,
     anticipation: anticipation > TINY ? anticipation : 0,
     anticipationAt: range.minAt,
-    firstReach: firstReach(curve, stretches),
-    settle: settleOf(curve, stretches, band),
+    firstReach: firstReach(traced),
+    settle: settleOf(traced, band),
     band,
-    ...peakSpeed(curve, stretches, jumps),
+    ...peakSpeed(traced, jumps),
     startSlope: slope(0),
     endSlope: slope(1, true),
-    crossings: crossingsOf(curve, stretches),
-    reversals: reversalsOf(stretches),
+    crossings: crossingsOf(traced),
+    reversals: reversalsOf(traced.stretches),
     kinks,
     jumps,
   };
-  const readings = { ...measured, feel: feelOf(curve, measured) };
-  known.set(curve, readings);
-  return readings;
+  return { ...measured, feel: feelOf(traced.compiled, measured) };
 }
 
 /** Where in a stretch the value passes `level`, by halving; the stretch must reach from one side to the other. */
-function passing(curve: Curve, { from, to, start }: Stretch, level: number): number {
-  const { value } = compileCurve(curve);
+function passing(
+  { compiled: { value } }: TracedCurve,
+  { from, to, start }: Stretch,
+  level: number,
+): number {
   const side = start < level;
   let [low, high] = [from, to];
   for (let round = 0; round < 60; round++) {
@@ -58,8 +62,9 @@ function passing(curve: Curve, { from, to, start }: Stretch, level: number): num
   return high;
 }
 
-function firstReach(curve: Curve, stretches: readonly Stretch[]): number | null {
-  const { value, slope } = compileCurve(curve);
+function firstReach(traced: TracedCurve): number | null {
+  const { stretches, compiled } = traced;
+  const { value, slope } = compiled;
   for (let i = 0; i < stretches.length; i++) {
     const stretch = stretches[i] as Stretch;
     if (stretch.start >= 1 - TINY && (i === 0 || stretch.start >= 1)) {
@@ -67,7 +72,7 @@ function firstReach(curve: Curve, stretches: readonly Stretch[]): number | null 
       const before = stretches[i - 1];
       if (!before || before.end < 1 - TINY) return stretch.from;
     }
-    if (stretch.end > 1 + TINY) return passing(curve, stretch, 1);
+    if (stretch.end > 1 + TINY) return passing(traced, stretch, 1);
     if (stretch.end >= 1 - TINY) {
       // So near that rounding cannot tell: it has arrived when it no longer comes nearer.
       const next = stretches[i + 1];
@@ -80,25 +85,24 @@ function firstReach(curve: Curve, stretches: readonly Stretch[]): number | null 
   return value(1) >= 1 - TINY ? 1 : null;
 }
 
-function settleOf(curve: Curve, stretches: readonly Stretch[], band: number): number | null {
-  if (!(Math.abs(compileCurve(curve).value(1) - 1) <= band)) return null;
+function settleOf(traced: TracedCurve, band: number): number | null {
+  const { stretches, compiled } = traced;
+  if (!(Math.abs(compiled.value(1) - 1) <= band)) return null;
   for (let i = stretches.length - 1; i >= 0; i--) {
     const stretch = stretches[i] as Stretch;
     if (Math.abs(stretch.end - 1) > band) return stretch.to;
     if (Math.abs(stretch.start - 1) > band)
-      return passing(curve, stretch, stretch.start < 1 ? 1 - band : 1 + band);
+      return passing(traced, stretch, stretch.start < 1 ? 1 - band : 1 + band);
   }
   return 0;
 }
 
 function peakSpeed(
-  curve: Curve,
-  stretches: readonly Stretch[],
+  { stretches, compiled: { slope } }: TracedCurve,
   jumps: readonly number[],
 ): { peakSpeed: number; peakSpeedAt: number } {
   const [jump] = jumps;
   if (jump !== undefined) return { peakSpeed: Number.POSITIVE_INFINITY, peakSpeedAt: jump };
-  const { slope } = compileCurve(curve);
   let [best, bestAt] = [0, 0];
   let narrow: readonly [number, number] = [0, 0];
   for (const { from, to } of stretches) {
@@ -129,7 +133,8 @@ function peakSpeed(
   return { peakSpeed: best, peakSpeedAt: bestAt };
 }
 
-function crossingsOf(curve: Curve, stretches: readonly Stretch[]): number[] {
+function crossingsOf(traced: TracedCurve): number[] {
+  const { stretches } = traced;
   const found: number[] = [];
   let side = 0;
   const sideOf = (value: number) => (value > 1 + TINY ? 1 : value < 1 - TINY ? -1 : 0);
@@ -142,7 +147,7 @@ function crossingsOf(curve: Curve, stretches: readonly Stretch[]): number[] {
     const end = sideOf(stretch.end);
     if (end !== 0) {
       if (side !== 0 && end !== side)
-        found.push(start === 0 ? stretch.from : passing(curve, stretch, 1));
+        found.push(start === 0 ? stretch.from : passing(traced, stretch, 1));
       side = end;
     }
   }
@@ -171,8 +176,10 @@ function reversalsOf(stretches: readonly Stretch[]): Moment[] {
 /** Slopes that differ by less than this, relative to them, are one. */
 const SAME_SLOPE = 1e-6;
 
-function breaksOf(curve: Curve): { kinks: Kink[]; jumps: number[] } {
-  const { value, slope } = compileCurve(curve);
+function breaksOf({ curve, compiled: { value, slope } }: TracedCurve): {
+  kinks: Kink[];
+  jumps: number[];
+} {
   const kinks: Kink[] = [];
   const jumps: number[] = [];
   const isStep = curve.kind === "steps";

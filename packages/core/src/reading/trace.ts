@@ -1,4 +1,4 @@
-import { type Curve, compileCurve, landmarksOf } from "../curve/index.ts";
+import { type CompiledCurve, type Curve, compileCurve, landmarksOf } from "../curve/index.ts";
 
 /** A stretch of a curve on which the value only rises, only falls, or stands. */
 export interface Stretch {
@@ -14,23 +14,23 @@ const CELLS = 512;
 /** With more landmarks than this they are dense enough by themselves. */
 const DENSE = 2000;
 
-const known = new WeakMap<Curve, readonly Stretch[]>();
-
-/**
- * A curve over [0, 1] as monotone stretches in order. They end at landmarks, on an even grid, and where
- * the slope changes its sign between two of those, found by halving to the last digit.
- */
-export function traceCurve(curve: Curve): readonly Stretch[] {
-  let stretches = known.get(curve);
-  if (!stretches) {
-    stretches = trace(curve);
-    known.set(curve, stretches);
-  }
-  return stretches;
+/** A curve with what readings are made from. */
+export interface TracedCurve {
+  readonly curve: Curve;
+  readonly compiled: CompiledCurve;
+  /**
+   * The curve over [0, 1] as monotone stretches in order. They end at landmarks, on an even grid, and where the slope
+   * changes its sign between two of those, found by halving to the last digit.
+   */
+  readonly stretches: readonly Stretch[];
 }
 
-function trace(curve: Curve): Stretch[] {
-  const { value, slope } = compileCurve(curve);
+/** Traces a curve: compiles it and finds where it turns. */
+export function traceCurve(curve: Curve, compiled = compileCurve(curve)): TracedCurve {
+  return { curve, compiled, stretches: trace(curve, compiled) };
+}
+
+function trace(curve: Curve, { value, slope }: CompiledCurve): Stretch[] {
   const landmarks = landmarksOf(curve);
   // A path names every turn itself.
   const [least, dense] = curve.kind === "path" ? [1, CELLS / 4] : [4, CELLS];

@@ -1,4 +1,5 @@
 export { anyCurve, anyFamily, anyPath, anySpring } from "./anyCurve.ts";
+export { anyEdit } from "./anyEdit.ts";
 export { ALL_KINDS, anySequence, type SequenceKinds } from "./anySequence.ts";
 export { anyStudy } from "./anyStudy.ts";
 export { referenceBezier, referenceBezierAt } from "./bisection.ts";

@@ -1,3 +1,4 @@
+export { PagedList } from "./pagedList.ts";
 export {
   beginningOf,
   type Level,
@@ -6,8 +7,14 @@ export {
   type PlayedSpan,
   playedSpan,
   rateOf,
+  type TimelineSource,
 } from "./placed.ts";
-export { type Placements, placeItems } from "./placements.ts";
+export { PlacementCache, type PlacementUpdate } from "./placementCache.ts";
+export {
+  type PlacedItems,
+  type Placements,
+  placeItems,
+} from "./placements.ts";
 export { figureOrder, frontDistances, frontReach, staggerOffsets } from "./stagger.ts";
 export {
   activeLength,

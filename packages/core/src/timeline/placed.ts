@@ -1,4 +1,4 @@
-import type { Group, SequenceItem } from "../study/index.ts";
+import type { Group, SequenceItem, Study } from "../study/index.ts";
 import {
   feltStops,
   isBackward,
@@ -12,7 +12,6 @@ import {
 export interface Level {
   /** null for the whole. */
   readonly group: Placed | null;
-  readonly items: readonly Placed[];
   /** In order of time. */
   readonly stops: readonly Stop[];
 }
@@ -36,6 +35,21 @@ export interface Placed {
   readonly offsets: readonly number[];
   /** It, or a group it stands in, is not played. */
   readonly disabled: boolean;
+}
+
+/** The part of a study that decides when its items play. */
+export type TimelineSource = Pick<Study, "sequence" | "markers" | "figures" | "curves" | "scene">;
+
+/** What there is to ask of items that are placed, or can be. */
+export interface PlacedSource {
+  readonly size: number;
+  readonly root: Level;
+  readonly loop: readonly string[];
+  indexOf(id: string): number | undefined;
+  idAt(index: number): string;
+  placedAt(index: number): Placed;
+  /** The indices of an item's direct members; for −1 of those at the top. */
+  membersOf(index: number): readonly number[];
 }
 
 /** With what an item begins, ms within: 0, or where the part of a tween begins that is played. */

@@ -78,15 +78,6 @@ function firstReach(value: (p: number) => number, share: number): number {
   return 1;
 }
 
-interface Known {
-  readonly figures: Study["figures"];
-  readonly curves: Study["curves"];
-  readonly offsets: readonly number[];
-}
-
-const known = new WeakMap<Tween, Known>();
-const NONE: readonly number[] = [];
-
 /**
  * How much later than the tween each of its figures starts, ms, in the order of `tween.figures`; empty without a
  * stagger. A negative gap begins with the last.
@@ -96,18 +87,7 @@ export function staggerOffsets(
   tween: Tween,
 ): readonly number[] {
   const { stagger, figures } = tween;
-  if (!stagger || figures.length === 0) return NONE;
-  const before = known.get(tween);
-  if (before && before.figures === study.figures && before.curves === study.curves)
-    return before.offsets;
-  const offsets = offsetsOf(study, tween);
-  known.set(tween, { figures: study.figures, curves: study.curves, offsets });
-  return offsets;
-}
-
-function offsetsOf(study: Pick<Study, "figures" | "curves">, tween: Tween): readonly number[] {
-  const { stagger, figures } = tween;
-  if (!stagger) return NONE;
+  if (!stagger || figures.length === 0) return [];
   if (stagger.order === "front" && stagger.front) {
     const { front } = stagger;
     const distances = frontDistances(study, figures, front);

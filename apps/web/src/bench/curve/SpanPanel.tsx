@@ -1,9 +1,9 @@
-import { compileCurve } from "@levitas/core/curve";
 import { setTrack } from "@levitas/core/edit";
 import { ANGLE_ROUTES } from "@levitas/core/value";
 import { lazy, type ReactNode, Suspense } from "react";
 import { CurveKindMenu } from "../../curve/CurveKindMenu.tsx";
 import { CurveNumbers } from "../../curve/CurveNumbers.tsx";
+import { compileCurve } from "../../curve/curveReader.ts";
 import { useDeskCurve } from "../../curve/desk/DeskContext.ts";
 import { ReadingsList } from "../../curve/ReadingsList.tsx";
 import { ROUTE_WORDS } from "../../scene/route.ts";

@@ -1,4 +1,4 @@
-import { type Curve, compileCurve } from "@levitas/core/curve";
+import type { Curve } from "@levitas/core/curve";
 import {
   type Change,
   type Clip,
@@ -11,10 +11,17 @@ import {
   startHistory,
   undo,
 } from "@levitas/core/edit";
-import { compileStudy, linearTwin, type Motion, playedCues } from "@levitas/core/motion";
+import {
+  type Compiler,
+  createCompiler,
+  createTwinCompiler,
+  type Motion,
+  playedCues,
+} from "@levitas/core/motion";
 import { findTween, type Study } from "@levitas/core/study";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { Clock } from "../../clock/clock.ts";
+import { compileCurve } from "../../curve/curveReader.ts";
 import type { CurveDesk } from "../../curve/desk/desk.ts";
 import { Camera } from "../../scene/camera.ts";
 import type { OnionSkin } from "../../scene/onion.ts";
@@ -81,9 +88,9 @@ export class Bench {
   private gesture: Gesture | undefined;
   /** Shown instead of the study while a person looks back at how it was. */
   private lookedBackAt: Study | undefined;
+  private readonly compiler: Compiler;
+  private readonly twins = createTwinCompiler();
   private compiled: Motion;
-  /** The person prefers reduced motion: of shakes only the calm share is shown. */
-  private readonly calm: boolean;
   private poses: Float64Array;
   /** What the poses were last asked for. */
   private posed: { readonly motion: Motion | null; readonly time: number } = {
@@ -113,8 +120,10 @@ export class Bench {
       editingFollower: null,
       travel: { duration: 600, curve: { kind: "keyword", name: "ease-in-out" } },
     }));
-    this.calm = globalThis.matchMedia?.("(prefers-reduced-motion: reduce)").matches ?? false;
-    this.compiled = compileStudy(study, { calm: this.calm });
+    // For a person who prefers reduced motion only the calm share of shakes is shown.
+    const calm = globalThis.matchMedia?.("(prefers-reduced-motion: reduce)").matches ?? false;
+    this.compiler = createCompiler({ calm });
+    this.compiled = this.compiler.update(study);
     this.poses = new Float64Array(this.compiled.slotCount);
     this.clock.setDuration(this.compiled.duration);
     this.clock.onDraw(this.drawFrame);
@@ -175,7 +184,7 @@ export class Bench {
   get motion(): Motion {
     const study = this.shown;
     if (this.compiled.study !== study) {
-      this.compiled = compileStudy(study, { calm: this.calm });
+      this.compiled = this.compiler.update(study);
       if (this.poses.length !== this.compiled.slotCount)
         this.poses = new Float64Array(this.compiled.slotCount);
       this.clock.setDuration(this.compiled.duration);
@@ -194,7 +203,7 @@ export class Bench {
       const parent = parentOf.get(id);
       if (parent != null) wanted.add(parent);
     }
-    const motion = compileStudy(linearTwin(shown, wanted));
+    const motion = this.twins.update(shown, wanted);
     this.twinned = { of: shown, for: selection, motion };
     return motion;
   }

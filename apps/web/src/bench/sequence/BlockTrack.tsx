@@ -526,7 +526,7 @@ function groupPath(from: number, to: number): string {
 
 /** What a folded group holds, as thin lines. */
 function foldedPath(motion: Motion, placed: Placed, view: { toX: (t: number) => number }): string {
-  const members = placed.inside?.items ?? [];
+  const members = placed.inside ? motion.placements.membersOf(placed.inside) : [];
   const gap = (BOTTOM - TOP - 8) / Math.max(members.length - 1, 1);
   return members
     .map((member, i) => {

@@ -86,7 +86,7 @@ export function orderChosen(bench: Bench, way: 1 | -1): void {
   const [id] = chosen(bench);
   const placed = id === undefined ? undefined : bench.motion.placements.byId.get(id);
   if (!placed) return;
-  const list = placed.level.items.map(({ item }) => item.id);
+  const list = bench.motion.placements.membersOf(placed.level).map(({ item }) => item.id);
   const at = list.indexOf(placed.item.id);
   const before = way === -1 ? list[at - 1] : (list[at + 2] ?? null);
   if (before === undefined || (way === 1 && at === list.length - 1)) {

@@ -2,14 +2,17 @@ import { addKey } from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
 import { printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
-import type { ReactNode } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import { say } from "../../ui/notices.tsx";
 import { useBench } from "../model/BenchContext.ts";
 import { ROW } from "./laneGeometry.ts";
-import { OverlapMarks } from "./OverlapMarks.tsx";
 import type { Row } from "./rows.ts";
 import { TrackBar } from "./TrackBar.tsx";
 import { useKeyBox } from "./useKeyBox.ts";
+
+const OverlapMarks = lazy(async () => ({
+  default: (await import("./OverlapMarks.tsx")).OverlapMarks,
+}));
 
 /** The time axis of one channel. A double-click sets a key there. */
 export function LaneTrack({ row }: { row: Extract<Row, { kind: "lane" | "graph" }> }): ReactNode {
@@ -53,7 +56,11 @@ export function LaneTrack({ row }: { row: Extract<Row, { kind: "lane" | "graph" 
       {bars.map((bar) => (
         <TrackBar key={bar.tween.id} bar={bar} figure={figure} channel={channel} />
       ))}
-      {bars.length > 1 ? <OverlapMarks figure={figure} channel={channel} /> : null}
+      {bars.length > 1 ? (
+        <Suspense fallback={null}>
+          <OverlapMarks figure={figure} channel={channel} />
+        </Suspense>
+      ) : null}
     </svg>
   );
 }

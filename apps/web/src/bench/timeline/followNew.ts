@@ -14,15 +14,15 @@ export function followNew(bench: Bench, figure: Figure, beside: readonly string[
   // What is chosen besides it, or else the first that moves.
   const other =
     beside.find((id) => id !== figure.id) ??
-    motion.driven.find((each) => each.figure.id !== figure.id && each.channel.kind === "number")
-      ?.figure.id;
+    motion.driven.find((each) => each.figureId !== figure.id && each.channel.kind === "number")
+      ?.figureId;
   if (other === undefined) {
     say("There is nothing that moves yet for it to follow.");
     return;
   }
   const moved = motion.driven.find(
     (each) =>
-      each.figure.id === other && (each.channel.kind === "number" || each.channel.kind === "angle"),
+      each.figureId === other && (each.channel.kind === "number" || each.channel.kind === "angle"),
   );
   const source = { figure: other, channel: moved?.channel.id ?? ("y" as const) };
   const now = motion.valueAt(motion.figureIndex(figure.id), channel, bench.clock.time);

@@ -1,6 +1,14 @@
 import type { Curve } from "@levitas/core/curve";
 import { heightAbove } from "@levitas/core/curve";
-import { type MouseEvent, type ReactNode, useId, useLayoutEffect, useRef } from "react";
+import {
+  lazy,
+  type MouseEvent,
+  type ReactNode,
+  Suspense,
+  useId,
+  useLayoutEffect,
+  useRef,
+} from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useDesk, useDeskCurve, useDeskFrame, useDeskState } from "../desk/DeskContext.ts";
 import { isTangled, soundCurve } from "../desk/desk.ts";
@@ -16,10 +24,11 @@ import {
   set,
 } from "./drawPlot.ts";
 import { handlesOf } from "./handles.ts";
-import { PathPoints } from "./PathPoints.tsx";
 import { PlotReader } from "./PlotReader.tsx";
 import { useBoxSelection } from "./useBoxSelection.ts";
 import { usePlotZoom } from "./usePlotZoom.ts";
+
+const PathPoints = lazy(async () => ({ default: (await import("./PathPoints.tsx")).PathPoints }));
 
 /** How near the curve a double-click puts a point on it, px. */
 const NEAR = 12;
@@ -190,7 +199,11 @@ export function CurvePlot({ title }: { title: string }): ReactNode {
             visibility="hidden"
           />
         </g>
-        {kept.kind === "path" ? <PathPoints guide={() => parts.current.guide} /> : null}
+        {kept.kind === "path" ? (
+          <Suspense fallback={null}>
+            <PathPoints guide={() => parts.current.guide} />
+          </Suspense>
+        ) : null}
         {handlesOf(kept) ? (
           <>
             <BezierHandle index={1} />

@@ -1,6 +1,6 @@
-import { compileCurve } from "@levitas/core/curve";
 import { type ReactNode, type RefObject, useEffect, useRef } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
+import { compileCurve } from "../curveReader.ts";
 import { useDesk, useDeskFrame } from "../desk/DeskContext.ts";
 import { INSET } from "./plotView.ts";
 

@@ -1,8 +1,8 @@
-import { type Curve, compileCurve, landmarksOf } from "@levitas/core/curve";
-import { readCurve } from "@levitas/core/reading";
+import { type Curve, landmarksOf } from "@levitas/core/curve";
 import { type ReactNode, useRef } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
+import { compileCurve, readCurve } from "../curveReader.ts";
 import { useDesk, useDeskFrame } from "../desk/DeskContext.ts";
 import { STEEP } from "../ReadingsList.tsx";
 import { INSET } from "./plotView.ts";

@@ -1,13 +1,8 @@
-import {
-  backStretches,
-  type Curve,
-  compileCurve,
-  type Place,
-  segmentsOf,
-} from "@levitas/core/curve";
-import { curvePolyline, curveRange, readCurve } from "@levitas/core/reading";
+import { backStretches, type Curve, type Place, segmentsOf } from "@levitas/core/curve";
+import { curvePolyline } from "@levitas/core/reading";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
+import { compileCurve, curveRange, readCurve } from "../curveReader.ts";
 import type { CurveDesk } from "../desk/desk.ts";
 import { isTangled, soundCurve } from "../desk/desk.ts";
 import { handlesOf } from "./handles.ts";

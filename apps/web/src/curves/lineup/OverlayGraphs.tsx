@@ -1,4 +1,3 @@
-import { compileCurve } from "@levitas/core/curve";
 import { curvePolyline } from "@levitas/core/reading";
 import {
   Chart,
@@ -10,6 +9,7 @@ import {
 } from "chart.js";
 import { type ReactNode, useEffect, useRef, useSyncExternalStore } from "react";
 import type { Clock } from "../../clock/clock.ts";
+import { compileCurve } from "../../curve/curveReader.ts";
 import { currentTheme, onTheme } from "../../theme/theme.ts";
 import { LETTERS, RACER_HUES, type Racer } from "./lineup.ts";
 

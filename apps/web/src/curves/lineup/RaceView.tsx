@@ -1,9 +1,9 @@
-import { compileCurve, printCurve, sameCurve } from "@levitas/core/curve";
-import { readCurve } from "@levitas/core/reading";
+import { printCurve, sameCurve } from "@levitas/core/curve";
 import { Popover } from "radix-ui";
 import { memo, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Clock } from "../../clock/clock.ts";
+import { compileCurve, readCurve } from "../../curve/curveReader.ts";
 import { MiniCurve } from "../../curve/MiniCurve.tsx";
 import { IconButton } from "../../ui/Button.tsx";
 import { MoreIcon } from "../../ui/icons.tsx";

@@ -1,5 +1,6 @@
-import { type Readings, readCurve } from "@levitas/core/reading";
+import type { Readings } from "@levitas/core/reading";
 import type { ReactNode } from "react";
+import { readCurve } from "../../curve/curveReader.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { LETTERS, RACER_HUES, type Racer } from "./lineup.ts";
 

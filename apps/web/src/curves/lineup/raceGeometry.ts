@@ -1,4 +1,5 @@
-import { type Curve, compileCurve } from "@levitas/core/curve";
+import type { Curve } from "@levitas/core/curve";
+import { compileCurve } from "../../curve/curveReader.ts";
 
 /** Where start and target are on a track, as shares of its width; beyond is room for passing. */
 const START = 0.08;

@@ -1,6 +1,6 @@
-import { compileCurve } from "@levitas/core/curve";
 import { type ReactNode, useRef } from "react";
 import { useClockSettings, usePlaying } from "../../clock/useClock.ts";
+import { compileCurve } from "../../curve/curveReader.ts";
 import { useDesk, useDeskFrame, useDeskState } from "../../curve/desk/DeskContext.ts";
 import { naturalDuration } from "../../curve/naturalDuration.ts";
 import { Button, IconButton } from "../../ui/Button.tsx";

@@ -1,7 +1,7 @@
 import { type Curve, curveKindOf, printCurve } from "@levitas/core/curve";
 import { type Converted, DEFAULT_CONVERSION, PLATFORMS } from "@levitas/core/format";
-import { curveRange } from "@levitas/core/reading";
 import { type ReactNode, useState } from "react";
+import { curveRange } from "../../curve/curveReader.ts";
 import { useDeskCurve } from "../../curve/desk/DeskContext.ts";
 import { isTangled } from "../../curve/desk/desk.ts";
 import { Button } from "../../ui/Button.tsx";

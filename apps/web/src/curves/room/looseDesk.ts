@@ -1,5 +1,6 @@
-import { type Curve, compileCurve } from "@levitas/core/curve";
+import type { Curve } from "@levitas/core/curve";
 import type { Clock } from "../../clock/clock.ts";
+import { compileCurve } from "../../curve/curveReader.ts";
 import { CurveDesk, type HostDrag, soundCurve } from "../../curve/desk/desk.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
 

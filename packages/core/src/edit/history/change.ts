@@ -1,8 +1,12 @@
-import { applyPatches, type Draft, enablePatches, type Patch, produceWithPatches } from "immer";
+import { type Draft, enablePatches, Immer, type Patch } from "immer";
 import type { Study } from "../../study/index.ts";
 import { keepKeyTethers } from "../sequence/keepKeyTethers.ts";
 
 enablePatches();
+
+// Frozen lists are read several times slower than others, and compiling reads all there is. That no edit changes the
+// study it is given is what the laws of the edits are for: they freeze it.
+const immer = new Immer({ autoFreeze: false });
 
 /**
  * One change of a study as a value: what it became, and how to go there and back. Unchanged parts
@@ -28,7 +32,7 @@ export function defineEdit<Arguments>(
   recipe: (draft: Draft<Study>, args: Arguments, study: Study) => void,
 ): Edit<Arguments> {
   return (study, args) => {
-    const [after, patches, inverse] = produceWithPatches(study, (draft) => {
+    const [after, patches, inverse] = immer.produceWithPatches(study, (draft) => {
       recipe(draft, args, study);
       keepKeyTethers(draft, study);
     });
@@ -75,7 +79,7 @@ export function squash(first: Change, second: Change): Change {
 
 /** A study with patches applied. */
 export function applyTo(study: Study, patches: readonly Patch[]): Study {
-  return applyPatches(study, patches as Patch[]);
+  return immer.applyPatches(study, patches as Patch[]);
 }
 
 /** A change that puts one whole study in the place of another. */

@@ -1,5 +1,13 @@
 import { type Draft, original } from "immer";
-import type { ChannelId, Key, SequenceItem, Study, Track, Tween } from "../../study/index.ts";
+import type {
+  ChannelId,
+  Figure,
+  Key,
+  SequenceItem,
+  Study,
+  Track,
+  Tween,
+} from "../../study/index.ts";
 
 /** A key inside a draft, with what holds it. */
 export interface DraftKey {
@@ -17,23 +25,26 @@ export function* draftItems(items: Draft<SequenceItem>[]): Generator<Draft<Seque
   }
 }
 
-const knownWays = new WeakMap<readonly SequenceItem[], ReadonlyMap<string, readonly number[]>>();
-
-/** The ways to the items of a sequence, by indices; made once for each state of it. */
-function waysIn(sequence: readonly SequenceItem[]): ReadonlyMap<string, readonly number[]> {
-  let ways = knownWays.get(sequence);
-  if (!ways) {
-    const found = new Map<string, readonly number[]>();
-    const enter = (items: readonly SequenceItem[], way: readonly number[]) =>
-      items.forEach((item, i) => {
-        found.set(item.id, [...way, i]);
-        if (item.type === "group") enter(item.items, [...way, i]);
-      });
-    enter(sequence, []);
-    ways = found;
-    knownWays.set(sequence, ways);
+/** The indices that lead to an item of a sequence, through the groups around it. */
+function wayTo(items: readonly SequenceItem[], id: string): readonly number[] | undefined {
+  for (let i = 0; i < items.length; i++) {
+    const item = items[i] as SequenceItem;
+    if (item.id === id) return [i];
+    const inner = item.type === "group" ? wayTo(item.items, id) : undefined;
+    if (inner) return [i, ...inner];
   }
-  return ways;
+  return undefined;
+}
+
+/** The item of a draft that some indices lead to. */
+function followWay(draft: Draft<Study>, way: readonly number[]): Draft<SequenceItem> | undefined {
+  let items: Draft<SequenceItem>[] = draft.sequence;
+  let found: Draft<SequenceItem> | undefined;
+  for (const index of way) {
+    found = items[index];
+    if (found?.type === "group") items = found.items;
+  }
+  return found;
 }
 
 /**
@@ -41,14 +52,8 @@ function waysIn(sequence: readonly SequenceItem[]): ReadonlyMap<string, readonly
  * for in the study beneath, so that only what is touched gets a stand-in.
  */
 export function draftItem(draft: Draft<Study>, id: string): Draft<SequenceItem> | undefined {
-  const way = waysIn((original(draft) ?? draft).sequence as SequenceItem[]).get(id);
-  let items: Draft<SequenceItem>[] = draft.sequence;
-  let found: Draft<SequenceItem> | undefined;
-  for (const index of way ?? []) {
-    found = items[index];
-    if (found?.type === "group") items = found.items;
-  }
-  return found;
+  const way = wayTo((original(draft) ?? draft).sequence as SequenceItem[], id);
+  return way && followWay(draft, way);
 }
 
 /** Every tween of a draft, those in groups too. */
@@ -59,59 +64,63 @@ export function* draftTweens(items: Draft<SequenceItem>[]): Generator<Draft<Twee
   }
 }
 
-/** The ways to keys, from the sequence: items, track and key by index. */
+/** The indices that lead to a key: through the items of the sequence, then track and key. */
 interface KeyWay {
   readonly items: readonly number[];
   readonly track: number;
   readonly key: number;
 }
 
-type KeyPlace = Omit<KeyWay, "items">;
-
-/** Where the keys of a tween are, by their ids; made once for each tween that is searched. */
-const knownPlaces = new WeakMap<Tween, ReadonlyMap<string, KeyPlace>>();
-
-function placesIn(tween: Tween): ReadonlyMap<string, KeyPlace> {
-  let places = knownPlaces.get(tween);
-  if (!places) {
-    places = new Map(
-      tween.tracks.flatMap(({ keys }, track) => keys.map(({ id }, key) => [id, { track, key }])),
-    );
-    knownPlaces.set(tween, places);
-  }
-  return places;
-}
-
-function findKeyWay(items: readonly SequenceItem[], keyId: string): KeyWay | undefined {
-  for (const [i, item] of items.entries()) {
-    if (item.type === "group") {
-      const inner = findKeyWay(item.items, keyId);
-      if (inner) return { ...inner, items: [i, ...inner.items] };
-    }
+/** Finds the ways to some keys in one walk. */
+function findKeyWays(
+  items: readonly SequenceItem[],
+  wanted: ReadonlySet<string>,
+  around: readonly number[],
+  found: Map<string, KeyWay>,
+): void {
+  for (let i = 0; i < items.length && found.size < wanted.size; i++) {
+    const item = items[i] as SequenceItem;
+    if (item.type === "group") findKeyWays(item.items, wanted, [...around, i], found);
     if (item.type !== "tween") continue;
-    const place = placesIn(item).get(keyId);
-    if (place) return { items: [i], ...place };
+    for (let track = 0; track < item.tracks.length; track++) {
+      const { keys } = item.tracks[track] as Track;
+      for (let key = 0; key < keys.length; key++) {
+        const { id } = keys[key] as Key;
+        if (wanted.has(id)) found.set(id, { items: [...around, i], track, key });
+      }
+    }
   }
-  return undefined;
 }
 
 /**
- * Finds a key in a draft from which nothing was added or taken away yet. It is looked for in the study
+ * Finds keys in a draft from which nothing was added or taken away yet. They are looked for in the study
  * beneath: a draft makes a stand-in for all that is touched, and touching 60,000 keys takes a while.
  */
-export function draftKey(draft: Draft<Study>, keyId: string): DraftKey | undefined {
-  const way = findKeyWay((original(draft) ?? draft).sequence as SequenceItem[], keyId);
-  if (!way) return undefined;
-  let items = draft.sequence;
-  let found: Draft<SequenceItem> | undefined;
-  for (const index of way.items) {
-    found = items[index];
-    if (found?.type === "group") items = found.items;
+export function draftKeys(
+  draft: Draft<Study>,
+  keyIds: Iterable<string>,
+): ReadonlyMap<string, DraftKey> {
+  const ways = new Map<string, KeyWay>();
+  findKeyWays((original(draft) ?? draft).sequence as SequenceItem[], new Set(keyIds), [], ways);
+  const found = new Map<string, DraftKey>();
+  for (const [id, way] of ways) {
+    const tween = followWay(draft, way.items);
+    if (tween?.type !== "tween") continue;
+    const track = tween.tracks[way.track];
+    const key = track?.keys[way.key];
+    if (track && key) found.set(id, { tween, track, key, index: way.key });
   }
-  if (found?.type !== "tween") return undefined;
-  const track = found.tracks[way.track];
-  const key = track?.keys[way.key];
-  return track && key ? { tween: found, track, key, index: way.key } : undefined;
+  return found;
+}
+
+/** Finds one key; see `draftKeys`. */
+export function draftKey(draft: Draft<Study>, keyId: string): DraftKey | undefined {
+  return draftKeys(draft, [keyId]).get(keyId);
+}
+
+/** Finds a figure in a draft. */
+export function draftFigure(draft: Draft<Study>, id: string): Draft<Figure> | undefined {
+  return draft.figures.find((each) => each.id === id);
 }
 
 /** The track of a tween that drives a channel. */

@@ -14,7 +14,7 @@ import {
 } from "../../study/index.ts";
 import { placeItems } from "../../timeline/index.ts";
 import { defineEdit } from "../history/change.ts";
-import { draftKey, draftTweens } from "../history/find.ts";
+import { draftKey, draftKeys, draftTweens } from "../history/find.ts";
 import { removeItems } from "../sequence/removeItems.ts";
 import { insertPair, partnerOf, withPartners } from "../spatialPath/spacePoints.ts";
 import { giveSpanCurve, settleKeys } from "../tween.ts";
@@ -57,17 +57,17 @@ export const setKeyValue = defineEdit<{ keyId: string; value: KeyValue }>(
 export const setKeyValues = defineEdit<{ keyIds: readonly string[]; value: KeyValue }>(
   "change values",
   (draft, { keyIds, value }) => {
-    for (const id of keyIds) {
-      const found = draftKey(draft, id);
-      if (found) found.key.value = value;
-    }
+    for (const { key } of draftKeys(draft, keyIds).values()) key.value = value;
   },
 );
 
 /** Gives the span that begins at a key a curve, or a shared one to follow. */
 export const setSpanCurve = defineEdit<{ keyId: string; curve: Curve | CurveReference }>(
   "change curve",
-  (draft, { keyId, curve }) => giveSpanCurve(draft, keyId, curve),
+  (draft, { keyId, curve }) => {
+    const found = draftKey(draft, keyId);
+    if (found) giveSpanCurve(found, curve);
+  },
 );
 
 /** The same for several spans at once; a last key, which begins none, is passed over. */
@@ -75,10 +75,9 @@ export const setSpanCurves = defineEdit<{
   keyIds: readonly string[];
   curve: Curve | CurveReference;
 }>("change curves", (draft, { keyIds, curve }) => {
-  for (const id of keyIds) {
-    const found = draftKey(draft, id);
-    const isLast = found !== undefined && found.index === found.track.keys.length - 1;
-    if (keyIds.length === 1 || !isLast) giveSpanCurve(draft, id, curve);
+  for (const found of draftKeys(draft, keyIds).values()) {
+    const isLast = found.index === found.track.keys.length - 1;
+    if (keyIds.length === 1 || !isLast) giveSpanCurve(found, curve);
   }
 });
 

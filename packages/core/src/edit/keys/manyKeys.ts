@@ -12,7 +12,7 @@ import {
 import { placeItems } from "../../timeline/index.ts";
 import { inWaves } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
-import { draftItem, draftKey, draftTweens } from "../history/find.ts";
+import { draftItem, draftKeys, draftTweens } from "../history/find.ts";
 import { withPartners } from "../spatialPath/spacePoints.ts";
 import { settleKeys, stateOf } from "../tween.ts";
 
@@ -73,11 +73,10 @@ export const moveKeys = defineEdit<{
   }
   retime(draft, study, chosen, (at) => at + by);
   if (value === 0) return;
-  for (const { track, key } of chosen) {
+  for (const { track, key } of draftKeys(draft, own).values()) {
     const { kind } = channelOf(track.channel);
-    if (!own.has(key.id) || (kind !== "number" && kind !== "angle")) continue;
-    const found = draftKey(draft, key.id);
-    if (found && typeof found.key.value === "number") found.key.value += value;
+    if (kind !== "number" && kind !== "angle") continue;
+    if (typeof key.value === "number") key.value += value;
   }
 });
 

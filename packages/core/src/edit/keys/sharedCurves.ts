@@ -36,7 +36,7 @@ export const keepShared = defineEdit<{ keyId: string; curveId: string; name: str
     if (!found) return;
     const curve = timedBy(study, found);
     draft.curves.push({ id: curveId, name, curve: curve as Draft<Curve> });
-    giveSpanCurve(draft, keyId, { shared: curveId });
+    giveSpanCurve(found, { shared: curveId });
   },
 );
 
@@ -45,7 +45,7 @@ export const takeOwnCopy = defineEdit<{ keyId: string }>(
   "take own copy",
   (draft, { keyId }, study) => {
     const found = draftKey(draft, keyId);
-    if (found) giveSpanCurve(draft, keyId, timedBy(study, found));
+    if (found) giveSpanCurve(found, timedBy(study, found));
   },
 );
 
@@ -66,7 +66,7 @@ export const reshapeSpan = defineEdit<{ keyId: string; curve: Curve }>(
     const shared =
       own && "shared" in own ? draft.curves.find((each) => each.id === own.shared) : undefined;
     if (shared) shared.curve = curve as Draft<Curve>;
-    else giveSpanCurve(draft, keyId, curve);
+    else giveSpanCurve(found, curve);
   },
 );
 

@@ -4,6 +4,7 @@ import {
   type CompiledTrack,
   compiledTracks,
   compileStudy,
+  curveSource,
   trackValue,
 } from "../../motion/index.ts";
 import {
@@ -101,7 +102,7 @@ export const splitTween = defineEdit<{ tweenId: string; time: number; newId: () 
     if (!list || first?.type !== "tween") return;
     const { fill = "forwards" } = tween;
     const settled = { ...tween, tracks: withoutFound(study, tween) };
-    const compiled = compiledTracks(settled, study.curves);
+    const compiled = compiledTracks(settled, curveSource(study.curves));
     const second: Tween = {
       ...tween,
       id: newId(),

@@ -96,13 +96,14 @@ function outsideTether(study: Study, id: string, inside: ReadonlySet<string>): T
 
 /** Why a group cannot be dissolved without moving anything; undefined where it can. */
 export function dissolveProblem(study: Study, id: string): string | undefined {
-  const placed = placeItems(study).byId.get(id);
+  const { byId, membersOf } = placeItems(study);
+  const placed = byId.get(id);
   if (placed?.item.type !== "group") return "That is no group.";
   if (placed.passes)
     return "It repeats or runs backwards: set it to one iteration, direction normal, first.";
   if (placed.inside && placed.inside.stops.length > 0)
     return "A freeze in it would stop everything.";
-  const starts = placed.inside?.items.map(({ start }) => start) ?? [];
+  const starts = (placed.inside ? membersOf(placed.inside) : []).map(({ start }) => start);
   const [first, last] = [Math.min(0, ...starts), Math.max(0, ...starts)];
   const outside = (inside: number) => placed.start + inside / rateOf(placed.item as Group);
   if (delaysSome(placed.level, outside(first), outside(last)))

@@ -5,6 +5,7 @@ import {
   type CompiledTrack,
   compileSpacePath,
   compileStudy,
+  curveSource,
   type Layer,
   type Motion,
   measurePiece,
@@ -276,7 +277,7 @@ export function partKeys(
   shared: readonly SharedCurve[],
   newId: () => string,
 ): readonly [Key[], Key[]] {
-  const [x, y] = compileSpacePath(tracks, shared);
+  const [x, y] = compileSpacePath(tracks, curveSource(shared));
   const keysOf = (compiled: CompiledTrack, source: readonly Key[]): Key[] =>
     Array.from(compiled.times, (time, i): Key => {
       const known = source.find((key) => key.time === time);

@@ -13,7 +13,7 @@ import {
   type Tween,
 } from "../../study/index.ts";
 import { defineEdit } from "../history/change.ts";
-import { draftKey } from "../history/find.ts";
+import { draftKey, draftKeys } from "../history/find.ts";
 
 /** The other key of a pair on a path through space; undefined for keys of anything else. */
 export function partnerOf(tween: Tween, keyId: string): Key | undefined {
@@ -203,11 +203,20 @@ function areInLine(a: SpaceHandle, b: SpaceHandle): boolean {
 export const roundSpacePoints = defineEdit<{ keyIds: readonly string[] }>(
   "smooth the path",
   (draft, { keyIds }, study) => {
+    const chosen = new Set(keyIds);
+    const leads = [...eachTween(study.sequence)].flatMap((tween) => {
+      const path = spacePathOf(tween);
+      const isChosen = ({ id }: Key, i: number) =>
+        chosen.has(id) || chosen.has(path?.y.keys[i]?.id ?? "");
+      return path?.x.keys.filter(isChosen).map(({ id }) => id) ?? [];
+    });
+    const found = draftKeys(draft, leads);
     for (const tween of eachTween(study.sequence)) {
       const path = spacePathOf(tween);
       if (!path) continue;
       path.x.keys.forEach((key, i) => {
-        if (!keyIds.includes(key.id) && !keyIds.includes(path.y.keys[i]?.id ?? "")) return;
+        const fresh = found.get(key.id)?.key;
+        if (!fresh) return;
         const at = (index: number): Spot => ({
           x: number(path.x.keys[index]?.value),
           y: number(path.y.keys[index]?.value),
@@ -219,8 +228,7 @@ export const roundSpacePoints = defineEdit<{ keyIds: readonly string[] }>(
         ];
         const way = less(after, before);
         const length = Math.hypot(way.x, way.y);
-        const fresh = draftKey(draft, key.id)?.key;
-        if (!fresh || length < 1e-9) return;
+        if (length < 1e-9) return;
         const reach = (to: Spot) => Math.hypot(to.x - here.x, to.y - here.y) / 3 / length;
         if (i > 0) fresh.in = { x: -way.x * reach(before), y: -way.y * reach(before) };
         if (i < path.x.keys.length - 1)

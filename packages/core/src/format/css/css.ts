@@ -27,7 +27,12 @@ import {
 import { baked, isShaken, needsBaking, simplePasses } from "./cssBaked.ts";
 import { faceCss } from "./cssFaces.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
-import { CSS_TOLERANCE, classNames, cssCurve, cssNumber } from "./cssText.ts";
+import { CSS_TOLERANCE, CssCurves, classNames, cssNumber } from "./cssText.ts";
+
+/** What is known of the whole while its parts are written. */
+interface CssContext extends CssScene {
+  readonly curves: CssCurves;
+}
 
 /** CSS that plays a study, and what it is to be put on. */
 export interface CssHandoff {
@@ -50,7 +55,10 @@ export function handoffCss(study: Study): CssHandoff {
   const calm = motion.shakes.length > 0 ? compileStudy(study, { calm: true }) : undefined;
   const names = classNames(study.figures.map((figure) => figure.name));
   const classOf = Object.fromEntries(study.figures.map((f, i) => [f.id, names[i] as string]));
-  const scene: CssScene = { perspective: study.scene.perspective ?? PERSPECTIVE };
+  const scene: CssContext = {
+    perspective: study.scene.perspective ?? PERSPECTIVE,
+    curves: new CssCurves(),
+  };
   const blocks = [
     `/* ${cssComment(study.name)}: ${cssNumber(motion.duration)} ms. */`,
     ...study.figures.map((figure, i) => {
@@ -72,7 +80,7 @@ function calmCss(
   calm: Motion,
   motion: Motion,
   names: readonly string[],
-  scene: CssScene,
+  scene: CssContext,
 ): string[] {
   const rules = motion.study.figures.flatMap((figure, i) => {
     if (!CSS_PROPERTIES.some(({ channels }) => channels.some((id) => isShaken(motion, i, id))))
@@ -102,7 +110,7 @@ function figureCss(
   figure: Figure,
   name: string,
   inside: string | undefined,
-  scene: CssScene,
+  scene: CssContext,
   /** What its animations are called after. */
   prefix = name,
 ): string {
@@ -199,7 +207,7 @@ function joined(
   property: CssProperty,
   channels: readonly CssChannel[],
   name: string,
-  scene: CssScene,
+  scene: CssContext,
 ): Written {
   const write = (values: readonly (number | string)[]) =>
     together(
@@ -232,6 +240,7 @@ function joined(
             return own ? curveTolerance(property, own.track, key) : CSS_TOLERANCE;
           }),
         ),
+      scene.curves,
     );
   });
   // What a browser has anyway need not be said; size and color it has of its own.
@@ -248,7 +257,7 @@ function apart(
   property: CssProperty,
   channels: readonly CssChannel[],
   name: string,
-  scene: CssScene,
+  scene: CssContext,
 ): Written {
   const declarations: string[] = [];
   const registered: string[] = [];
@@ -283,6 +292,7 @@ function apart(
             return `${target}: ${typeof value === "number" ? cssNumber(value) : value}${property.unit};`;
           },
           (key) => curveTolerance(property, layer.track, key),
+          scene.curves,
         ),
       );
     });
@@ -303,6 +313,7 @@ function animation(
   declare: (key: number) => string,
   /** How far the curve of the span after a key may be from its own, as a share of the way. */
   toleranceOf: (key: number) => number,
+  curves: CssCurves,
 ): CssAnimation {
   const { times } = layer.track;
   const last = times.length - 1;
@@ -321,7 +332,7 @@ function animation(
     const shape = key < last && !sameAfter ? layer.track.shape(key) : LINEAR;
     const timing =
       shape.kind !== "linear"
-        ? ` animation-timing-function: ${cssCurve(shape, toleranceOf(key))};`
+        ? ` animation-timing-function: ${curves.write(shape, toleranceOf(key))};`
         : "";
     frames.push({ place: sameAfter ? place - HAIR : place, body: `${declare(key)}${timing}` });
   }

@@ -16,30 +16,38 @@ export const CSS_TOLERANCE = 0.0005;
 /** A `linear()` of more stops than this came from sampling, and can do with fewer. */
 const MOST_STOPS = 200;
 
-/** Fits by what the curve says and the tolerance: many keys say the same. Emptied when it has grown large. */
-const fitted = new Map<string, Curve>();
-const MOST_FITTED = 500;
+/** Writes curves as CSS; many keys of a study say the same, and each is fitted once. */
+export class CssCurves {
+  /** Fits, by what the curve says and the tolerance. */
+  private readonly fitted = new Map<string, Curve>();
 
-/** The curve itself where CSS knows it, else straight pieces within a tolerance of it. */
-function cssKind(curve: Curve, tolerance: number): Curve {
-  const sampled = curve.kind === "linear-stops" && curve.stops.length > MOST_STOPS;
-  if (curveKindOf(curve).css && !sampled) return curve;
-  // Rounded down to a few steps, so that spans of like ways share one fit.
-  const step = 2 ** Math.floor(Math.log2(tolerance / CSS_TOLERANCE));
-  const name = `${step} ${printCurve(curve)}`;
-  const known = fitted.get(name);
-  if (known) return known;
-  if (fitted.size >= MOST_FITTED) fitted.clear();
-  const fit = fitLinear(curve, CSS_TOLERANCE * step).curve;
-  fitted.set(name, fit);
-  return fit;
+  /** A curve as CSS text, its numbers rounded for reading; `tolerance` is a share of the way. */
+  write(curve: Curve, tolerance: number = CSS_TOLERANCE): string {
+    return printCurve(this.known(curve, tolerance)).replace(
+      /-?\d+(?:\.\d+)?(?:e[-+]?\d+)?/g,
+      (number) => cssNumber(Number(number)),
+    );
+  }
+
+  /** The curve itself where CSS knows it, else straight pieces within a tolerance of it. */
+  private known(curve: Curve, tolerance: number): Curve {
+    const sampled = curve.kind === "linear-stops" && curve.stops.length > MOST_STOPS;
+    if (curveKindOf(curve).css && !sampled) return curve;
+    // Rounded down to a few steps, so that spans of like ways share one fit.
+    const step = 2 ** Math.floor(Math.log2(tolerance / CSS_TOLERANCE));
+    const name = `${step} ${printCurve(curve)}`;
+    let fit = this.fitted.get(name);
+    if (!fit) {
+      fit = fitLinear(curve, CSS_TOLERANCE * step).curve;
+      this.fitted.set(name, fit);
+    }
+    return fit;
+  }
 }
 
-/** A curve as CSS text, its numbers rounded for reading; `tolerance` is a share of the way. */
+/** One curve as CSS text; see `CssCurves`. */
 export function cssCurve(curve: Curve, tolerance: number = CSS_TOLERANCE): string {
-  return printCurve(cssKind(curve, tolerance)).replace(/-?\d+(?:\.\d+)?(?:e[-+]?\d+)?/g, (number) =>
-    cssNumber(Number(number)),
-  );
+  return new CssCurves().write(curve, tolerance);
 }
 
 /** Names as class names, each once: `Boarding pass` becomes `boarding-pass`. */

@@ -1,5 +1,4 @@
 import fc from "fast-check";
-import { setKeyValue } from "../../edit/index.ts";
 import type { Study, Track } from "../../study/index.ts";
 import { bezier, figure, key, kiosk, tween } from "../../testing/index.ts";
 import { compileStudy, type Motion } from "../index.ts";
@@ -155,7 +154,7 @@ describe("motion.at", () => {
     expect(color(study("srgb"), 50)).toEqual([0.5, 0, 0.5, 1]);
   });
 
-  it("is the same however the time was reached, and allocates one buffer only", () => {
+  it("is the same however the time was reached", () => {
     const study = kiosk({
       sequence: [
         tween("a", 0, "pass", [
@@ -243,23 +242,6 @@ describe("motion.at", () => {
       const quotient = ((x(motion, t + h) - x(motion, t - h)) / (2 * h)) * 1000;
       expect(Math.abs((motion.velocity(t, out)[0] as number) - quotient)).toBeLessThan(0.05);
     }
-  });
-
-  it("compiles only the track that changed", () => {
-    const study = kiosk({
-      sequence: [
-        tween("a", 0, "pass", [
-          track([key(0, 0), key(100, 1)]),
-          { channel: "y", keys: [key(0, 0), key(100, 1)] },
-        ]),
-      ],
-    });
-    const before = compileStudy(study);
-    const [a] = study.sequence;
-    const keyId = a?.type === "tween" ? (a.tracks[0]?.keys[0]?.id ?? "") : "";
-    const after = compileStudy(setKeyValue(study, { keyId, value: 9 }).after);
-    expect(after.driven[1]?.layers[0]?.track).toBe(before.driven[1]?.layers[0]?.track);
-    expect(after.driven[0]?.layers[0]?.track).not.toBe(before.driven[0]?.layers[0]?.track);
   });
 
   it("plays what is sound of a study with faults", () => {

@@ -1,11 +1,4 @@
-import type {
-  ChannelDefinition,
-  ChannelId,
-  Figure,
-  Fill,
-  Study,
-  Tween,
-} from "../../study/index.ts";
+import type { ChannelDefinition, ChannelId, Fill, Study, Tween } from "../../study/index.ts";
 import type { Placements, TimeLink } from "../../timeline/index.ts";
 import type { CompiledFollower } from "../effects/followers.ts";
 import type { CompiledShake } from "../effects/shakes.ts";
@@ -28,6 +21,8 @@ export interface Layer {
   readonly rank: number;
   /** Absent where the time within is simply `t − origin`. */
   readonly time?: LayerTime;
+  /** The layer before its found values were put in; absent where it takes none. */
+  readonly open?: Layer;
   /** When something `within` ms from its start is shown, in its first pass, forwards. */
   readonly outer: (within: number) => number;
   /** The inverse of `outer`. */
@@ -52,7 +47,7 @@ export interface LayerTime {
 
 /** A channel of a figure that at least one track drives. */
 export interface DrivenChannel {
-  readonly figure: Figure;
+  readonly figureId: string;
   readonly figureIndex: number;
   readonly channel: ChannelDefinition;
   readonly slot: number;
@@ -91,6 +86,8 @@ export interface Motion {
   figureIndex(figureId: string): number;
   /** Where a channel's value stands in a pose buffer: one number, or four for a colour. */
   slot(figureIndex: number, channel: ChannelId): number;
+  /** What drives the channels of a figure. */
+  drivenOf(figureIndex: number): readonly DrivenChannel[];
   /** What drives a channel; undefined where nothing does. */
   drivenAt(figureIndex: number, channel: ChannelId): DrivenChannel | undefined;
   /**

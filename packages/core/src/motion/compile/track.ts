@@ -1,21 +1,14 @@
 import {
   type CompiledCurve,
   type Curve,
-  compileCurve,
-  HOLD,
+  DIAGONAL,
   LINEAR,
   landmarksOf,
 } from "../../curve/index.ts";
-import {
-  channelOf,
-  curveOfKey,
-  type Key,
-  type SharedCurve,
-  type SpaceTracks,
-  type Track,
-} from "../../study/index.ts";
+import { channelOf, type Key, type SpaceTracks, type Track } from "../../study/index.ts";
 import { angleDelta, type ColorSpace, readColor } from "../../value/index.ts";
 import { type CoordinateSpan, coordinateSpans, measurePiece } from "../geometry/spacePath.ts";
+import type { CurveSource } from "./curveSource.ts";
 
 /**
  * A track made ready: its keys in flat arrays, times counted from the tween's start. A number has
@@ -39,26 +32,69 @@ export interface CompiledTrack {
   readonly shape: (span: number) => Curve;
   /** Shares of a span, inside (0, 1), at which it may jump or bend. */
   readonly landmarks: (span: number) => readonly number[];
+  /** The curve of a span as its key has it, where that is an object of its own that can be compared. */
+  readonly curveAt: (span: number) => Curve | undefined;
+  /** A key takes its value as it is found when the tween begins. */
   readonly hasFound: boolean;
+  /** A span follows a shared curve. */
+  readonly usesShared: boolean;
 }
-
-interface Cached {
-  readonly shared: readonly SharedCurve[];
-  readonly compiled: CompiledTrack;
-}
-
-const cache = new WeakMap<Track, Cached>();
 
 /**
- * Compiles a track. The same track object with the same shared curves gives the same result, so an
- * edit of one key costs one track.
+ * Compiles a track.
+ *
+ * @param before what another state of the track was compiled to: curves of spans that are the same objects are taken over
  */
-export function compileTrack(track: Track, shared: readonly SharedCurve[]): CompiledTrack {
-  const known = cache.get(track);
-  if (known && (known.shared === shared || !refersToShared(track))) return known.compiled;
-  const compiled = build(track, shared);
-  cache.set(track, { shared, compiled });
-  return compiled;
+export function compileTrack(
+  track: Track,
+  curves: CurveSource,
+  before?: CompiledTrack,
+): CompiledTrack {
+  const channel = channelOf(track.channel);
+  const components = channel.kind === "color" ? 4 : 1;
+  const space = track.space ?? "oklab";
+  const { keys } = track;
+  const said = new Float64Array(keys.length * components);
+  const times = new Float64Array(keys.length);
+  const shapes: Curve[] = [];
+  const compiled: CompiledCurve[] = [];
+  let hasFound = false;
+  let usesShared = false;
+  // A plain loop: long sequences have thousands of short tracks, and each list made on the way is one too many.
+  for (let i = 0; i < keys.length; i++) {
+    const key = keys[i] as Key;
+    const { value, curve } = key;
+    times[i] = key.time;
+    if (typeof value === "object") {
+      hasFound = true;
+      said.fill(Number.NaN, i * components, (i + 1) * components);
+    } else if (typeof value === "number") said[i] = value;
+    else said.set(readColor(value, space) ?? [0, 0, 0, 1], i * components);
+    if (i === keys.length - 1) break;
+    if (curve !== undefined && "shared" in curve) usesShared = true;
+    if (curve !== undefined && before?.curveAt(i) === curve) {
+      shapes.push(curve as Curve);
+      compiled.push(before.curves[i] as CompiledCurve);
+      continue;
+    }
+    const span = curves.of(key, channel.kind);
+    shapes.push(span.curve);
+    compiled.push(span.compiled);
+  }
+  return {
+    track,
+    components,
+    space,
+    times,
+    said,
+    values: reach(track, said),
+    curves: compiled,
+    curveAt: (span) => shapes[span],
+    shape: (span) => shapes[span] ?? LINEAR,
+    landmarks: (span) => landmarksOf(shapes[span] ?? LINEAR),
+    hasFound,
+    usesShared,
+  };
 }
 
 /**
@@ -73,76 +109,20 @@ export function withFoundValues(compiled: CompiledTrack, found: ArrayLike<number
   return { ...compiled, said, values: reach(compiled.track, said), hasFound: false };
 }
 
-function refersToShared(track: Track): boolean {
-  return track.keys.some((key) => key.curve !== undefined && "shared" in key.curve);
-}
-
-function build(track: Track, shared: readonly SharedCurve[]): CompiledTrack {
-  const channel = channelOf(track.channel);
-  const components = channel.kind === "color" ? 4 : 1;
-  const space = track.space ?? "oklab";
-  const { keys } = track;
-  const said = new Float64Array(keys.length * components);
-  let hasFound = false;
-  keys.forEach((key, i) => {
-    if (typeof key.value === "object") {
-      hasFound = true;
-      said.fill(Number.NaN, i * components, (i + 1) * components);
-    } else if (typeof key.value === "number") said[i] = key.value;
-    else said.set(readColor(key.value, space) ?? [0, 0, 0, 1], i * components);
-  });
-  // Plain loops: long sequences have thousands of short tracks, and each list made on the way is one too many.
-  const times = new Float64Array(keys.length);
-  const shapes: Curve[] = [];
-  const curves: CompiledCurve[] = [];
-  const known = { curves: shared };
-  for (let i = 0; i < keys.length; i++) {
-    const key = keys[i] as Key;
-    times[i] = key.time;
-    if (i === keys.length - 1) break;
-    const shape = channel.kind === "switch" ? HOLD : curveOfKey(known, key);
-    shapes.push(shape);
-    curves.push(compileCurve(shape));
-  }
-  return {
-    track,
-    components,
-    space,
-    times,
-    said,
-    values: reach(track, said),
-    curves,
-    shape: (span) => shapes[span] ?? LINEAR,
-    landmarks: (span) => landmarksOf(shapes[span] ?? LINEAR),
-    hasFound,
-  };
-}
-
-interface KnownPath {
-  readonly y: Track;
-  readonly shared: readonly SharedCurve[];
-  readonly both: readonly [CompiledTrack, CompiledTrack];
-}
-
-const knownPaths = new WeakMap<Track, KnownPath>();
-
 /**
  * The tracks of x and y that are one path through space, compiled together: each piece's length is
  * covered as the curve of x says. Values that are taken as found have no place to go from; they count as 0.
  */
 export function compileSpacePath(
   { x, y }: SpaceTracks,
-  shared: readonly SharedCurve[],
+  source: CurveSource,
 ): readonly [CompiledTrack, CompiledTrack] {
-  const known = knownPaths.get(x);
-  if (known && known.y === y && (known.shared === shared || !refersToShared(x))) return known.both;
   const number = ({ value }: Key | { value: undefined }) => (typeof value === "number" ? value : 0);
   const spans = x.keys.slice(0, -1).map((key, i) => {
     const next = x.keys[i + 1] as Key;
     const from = { x: number(key), y: number(y.keys[i] ?? { value: undefined }) };
     const to = { x: number(next), y: number(y.keys[i + 1] ?? { value: undefined }) };
-    const curve = curveOfKey({ curves: shared }, key);
-    const timing = compileCurve(curve);
+    const { curve, compiled: timing } = source.of(key);
     const piece = measurePiece([
       from,
       { x: from.x + (key.out?.x ?? 0), y: from.y + (key.out?.y ?? 0) },
@@ -163,7 +143,8 @@ export function compileSpacePath(
       straight,
     };
   });
-  const track = (source: Track, axis: "x" | "y"): CompiledTrack => {
+  const usesShared = x.keys.some(({ curve }) => curve !== undefined && "shared" in curve);
+  const track = (own: Track, axis: "x" | "y"): CompiledTrack => {
     const times: number[] = [];
     const values: number[] = [];
     const curves: CompiledCurve[] = [];
@@ -182,7 +163,7 @@ export function compileSpacePath(
         // The end of the span before is this one's start, unless its timing ended elsewhere.
         if (times.at(-1) !== time || values.at(-1) !== part.start) {
           if (times.length > 0) {
-            curves.push(compileCurve(LINEAR));
+            curves.push(DIAGONAL);
             shapes.push(() => LINEAR);
             landmarks.push([]);
           }
@@ -200,11 +181,11 @@ export function compileSpacePath(
         add(part.to === 1 ? end : start + part.to * width, part.end);
       }
     }
-    const [only] = source.keys;
+    const [only] = own.keys;
     if (times.length === 0 && only) add(only.time, number(only));
     const said = Float64Array.from(values);
     return {
-      track: source,
+      track: own,
       components: 1,
       space: "oklab",
       times: Float64Array.from(times),
@@ -213,12 +194,13 @@ export function compileSpacePath(
       curves,
       shape: (span) => shapes[span]?.() ?? LINEAR,
       landmarks: (span) => landmarks[span] ?? [],
+      // A span of a coordinate is no span of the path: nothing of it can be taken over.
+      curveAt: () => undefined,
       hasFound: false,
+      usesShared,
     };
   };
-  const both = [track(x, "x"), track(y, "y")] as const;
-  knownPaths.set(x, { y, shared, both });
-  return both;
+  return [track(x, "x"), track(y, "y")];
 }
 
 /** How many places of a coordinate are looked at where its curve is wanted as data. */

@@ -1,4 +1,4 @@
-import { type Group, type Study, spacePathOf, type Tween } from "../../study/index.ts";
+import { type Group, spacePathOf, type Track, type Tween } from "../../study/index.ts";
 import {
   innerTime,
   outerTime,
@@ -7,40 +7,55 @@ import {
   type TimeLink,
   withinTime,
 } from "../../timeline/index.ts";
+import type { CurveSource } from "./curveSource.ts";
 import type { Layer } from "./motion.ts";
 import { type CompiledTrack, compileSpacePath, compileTrack } from "./track.ts";
 
-/** The layers of a tween that did not change, for the start and the shared curves they were made with. */
-interface KnownLayers {
-  readonly origin: number;
-  readonly shared: Study["curves"];
-  readonly layers: readonly Layer[];
+/** A tween's tracks, compiled from one state of it. */
+export interface CompiledTracks {
+  readonly tween: Tween;
+  readonly tracks: readonly CompiledTrack[];
 }
 
-const knownLayers = new WeakMap<Tween, KnownLayers>();
-
-/** The layers of a tween that starts at a time of the study and plays once from there. */
-export function layersOf(tween: Tween, origin: number, shared: Study["curves"]): readonly Layer[] {
-  const known = knownLayers.get(tween);
-  if (known && known.origin === origin && known.shared === shared) return known.layers;
-  const layers = compiledTracks(tween, shared).map((track) => plainLayer(tween, track, origin));
-  knownLayers.set(tween, { origin, shared, layers });
-  return layers;
-}
-
-/** The tracks of a tween that have keys, made ready. */
-export function compiledTracks(tween: Tween, shared: Study["curves"]): CompiledTrack[] {
+/**
+ * Compiles the tracks of a tween that have keys.
+ *
+ * @param before another state of the tween: tracks that are the same objects are taken over, so no shared curve that
+ *   they follow may have changed
+ */
+export function compiledTracks(
+  tween: Tween,
+  curves: CurveSource,
+  before?: CompiledTracks,
+): CompiledTrack[] {
   const path = tween.path ? spacePathOf(tween) : undefined;
-  const [alongX, alongY] = path ? compileSpacePath(path, shared) : [];
+  // Both coordinates of a path are compiled together, and only together they stay as they were.
+  const known = new Map(before?.tracks.map((compiled) => [compiled.track, compiled]));
+  const pathBefore = before?.tween.path ? spacePathOf(before.tween) : undefined;
+  const pathStays = path !== undefined && path.x === pathBefore?.x && path.y === pathBefore.y;
+  const along =
+    path && !(pathStays && known.has(path.x)) ? compileSpacePath(path, curves) : undefined;
   const compiled: CompiledTrack[] = [];
   for (const track of tween.tracks) {
     if (track.keys.length === 0) continue;
-    const joined = track === path?.x ? alongX : track === path?.y ? alongY : undefined;
-    compiled.push(joined ?? compileTrack(track, shared));
+    const axis = track === path?.x ? 0 : track === path?.y ? 1 : undefined;
+    const wasOnPath = track === pathBefore?.x || track === pathBefore?.y;
+    if (axis !== undefined) {
+      compiled.push(along ? along[axis] : (known.get(track) as CompiledTrack));
+      continue;
+    }
+    const same = wasOnPath ? undefined : known.get(track);
+    compiled.push(same ?? compileTrack(track, curves, sameChannel(before, track)));
   }
   return compiled;
 }
 
+/** What the track of the same channel was compiled to in another state. */
+function sameChannel(before: CompiledTracks | undefined, { channel }: Track) {
+  return before?.tracks.find(({ track }) => track.channel === channel);
+}
+
+/** A track of a tween that starts at a time of the study and plays once from there. */
 export function plainLayer(tween: Tween, track: CompiledTrack, origin: number): Layer {
   const start = origin + (track.times[0] as number);
   return {

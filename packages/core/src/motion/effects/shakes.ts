@@ -1,6 +1,6 @@
-import { type CompiledCurve, compileCurve } from "../../curve/index.ts";
-import { curveOfKey, type Shake, type Study, seededRandom } from "../../study/index.ts";
-import { innerTime, type Placements, type TimeLink } from "../../timeline/index.ts";
+import { type Shake, seededRandom } from "../../study/index.ts";
+import { innerTime, type Placed, type Placements, type TimeLink } from "../../timeline/index.ts";
+import type { CurveSource } from "../compile/curveSource.ts";
 
 /** A shake made ready. */
 export interface CompiledShake {
@@ -13,7 +13,12 @@ export interface CompiledShake {
   readonly isOn: (t: number) => boolean;
   /** What it adds at a time: px, px, degrees clockwise. Written into `out`, zeros when it is not under way. */
   readonly offset: (t: number, out: Float64Array) => void;
+  /** The noise along x, along y and around. */
+  readonly noises: readonly [Noise, Noise, Noise];
 }
+
+/** Smooth noise by place, at most 1 to each side. */
+export type Noise = (place: number) => number;
 
 /** Slopes of the noise that are made before they repeat: more than 60 s at 30 Hz. */
 const SLOPES = 2048;
@@ -22,7 +27,7 @@ const SLOPES = 2048;
  * Noise that a seed decides: smooth, 0 at every whole place, at most 1 to each side. It is gradient noise in one
  * dimension with the fade 6t⁵ − 15t⁴ + 10t³, whose speed and its change are continuous.
  */
-export function noise(seed: number): (place: number) => number {
+export function noise(seed: number): Noise {
   const random = seededRandom(seed);
   const slopes = Float64Array.from({ length: SLOPES }, () => random() * 2 - 1);
   return (place) => {
@@ -37,45 +42,42 @@ export function noise(seed: number): (place: number) => number {
   };
 }
 
-/** Makes the shakes of a study ready. `calm` plays them as people see them who prefer reduced motion. */
-export function compileShakes(
-  study: Study,
-  placements: Placements,
-  indexOf: (figureId: string) => number,
-  calm: boolean,
-): CompiledShake[] {
-  const ready: CompiledShake[] = [];
-  for (const placed of placements.byId.values()) {
-    if (placed.item.type !== "shake" || placed.disabled) continue;
-    const shake = placed.item as Shake;
-    const share = calm ? (shake.calm ?? 0) : 1;
-    if (share === 0 || !(shake.duration > 0)) continue;
-    const figures = shake.figures?.map(indexOf).filter((index) => index >= 0);
-    ready.push(makeReady(shake, figures, placements.linksTo(placed), share, study));
-  }
-  return ready;
+/** What a shake needs of the study around it. */
+interface Surroundings {
+  readonly figures: { readonly indexOf: (figureId: string) => number };
+  readonly curves: CurveSource;
+  readonly placements: Placements;
 }
 
-function makeReady(
+/**
+ * Makes a shake ready; undefined for one that moves nothing.
+ *
+ * @param calm as people see it who prefer reduced motion
+ * @param before what the shake was made ready to before: its noise is taken over where its seed is the same
+ */
+export function compileShake(
   shake: Shake,
-  figures: readonly number[] | undefined,
-  links: readonly TimeLink[],
-  share: number,
-  study: Study,
-): CompiledShake {
-  const fade: CompiledCurve = compileCurve(
-    curveOfKey(study, { ...(shake.fade ? { curve: shake.fade } : {}) }),
-  );
-  const [alongX, alongY, around] = [0, 1, 2].map((i) => noise(shake.seed * 3 + i)) as [
-    (place: number) => number,
-    (place: number) => number,
-    (place: number) => number,
-  ];
+  placed: Placed,
+  { figures, curves, placements }: Surroundings,
+  calm: boolean,
+  before?: CompiledShake,
+): CompiledShake | undefined {
+  const share = calm ? (shake.calm ?? 0) : 1;
+  if (share === 0 || !(shake.duration > 0)) return undefined;
+  const links = placements.linksTo(placed);
+  const moved = shake.figures?.map((id) => figures.indexOf(id)).filter((index) => index >= 0);
+  const fade = curves.of({ ...(shake.fade ? { curve: shake.fade } : {}) }).compiled;
+  const noises =
+    before?.shake.seed === shake.seed
+      ? before.noises
+      : ([0, 1, 2].map((i) => noise(shake.seed * 3 + i)) as unknown as CompiledShake["noises"]);
+  const [alongX, alongY, around] = noises;
   const { duration, frequency, amplitude, turn = 0 } = shake;
   return {
     shake,
-    figures,
+    figures: moved,
     links,
+    noises,
     isOn: (t) => {
       const within = innerTime(links, t);
       return within > 0 && within < duration;

@@ -17,7 +17,7 @@ export interface Overlap {
 const LEAST = 0.5;
 
 /** Where tweens contend for one channel of one figure, in their first passes. What is added contends with nothing. */
-export function overlapsOn({ figure, channel, layers }: DrivenChannel): Overlap[] {
+export function overlapsOn({ figureId, channel, layers }: DrivenChannel): Overlap[] {
   const found: Overlap[] = [];
   for (let i = 1; i < layers.length; i++) {
     const winner = layers[i];
@@ -29,7 +29,7 @@ export function overlapsOn({ figure, channel, layers }: DrivenChannel): Overlap[
       const to = Math.min(winner.end, loser.end);
       if (to - from < LEAST) continue;
       found.push({
-        figureId: figure.id,
+        figureId,
         channel: channel.id,
         winner: winner.tween.id,
         loser: loser.tween.id,

@@ -1,0 +1,78 @@
+import type { Draft } from "immer";
+import { compileStudy, invertMatrix, mapPoint, matrixAt, pivotAt } from "../../motion/index.ts";
+import type { Figure, Study } from "../../study/index.ts";
+import { defineEdit } from "../history/change.ts";
+import { draftFigure } from "../history/find.ts";
+import { isWithin } from "./figureOrder.ts";
+import { removeFigures } from "./figures.ts";
+import { shiftFigures } from "./shiftFigures.ts";
+
+/**
+ * Lets a figure stand inside another one, or in the scene (null). Where its pivot is at the study's start
+ * it stays: its place, and every absolute key of it, is shifted by as much. A figure never goes inside
+ * itself.
+ */
+export const nestFigure = defineEdit<{ figureId: string; parent: string | null }>(
+  "nest figure",
+  (draft, { figureId, parent }, study) => nest(draft, study, figureId, parent),
+);
+
+function nest(draft: Draft<Study>, study: Study, figureId: string, parent: string | null): void {
+  const figure = draftFigure(draft, figureId);
+  if (!figure || figure.parent === parent) return;
+  if (parent !== null && (isWithin(study, parent, figureId) || !draftFigure(draft, parent))) return;
+  const motion = compileStudy(study);
+  const index = motion.figureIndex(figureId);
+  const [x, y] = pivotAt(motion, index, 0);
+  const into = parent === null ? -1 : motion.figureIndex(parent);
+  const back = into < 0 ? undefined : invertMatrix(matrixAt(motion, into, 0));
+  const [there, thereY] = into < 0 ? [x, y] : back ? mapPoint(back, x, y) : [x, y];
+  const width = motion.valueAt(index, "width", 0) * (motion.valueAt(index, "pivotX", 0) / 100);
+  const height = motion.valueAt(index, "height", 0) * (motion.valueAt(index, "pivotY", 0) / 100);
+  const by = {
+    x: there - width - motion.valueAt(index, "x", 0),
+    y: thereY - height - motion.valueAt(index, "y", 0),
+  };
+  figure.parent = parent;
+  shiftFigures(draft, study, new Map([[figureId, by]]));
+}
+
+/** What `groupFigures` needs. */
+export interface NewGroup {
+  readonly figureIds: readonly string[];
+  readonly group: Figure;
+}
+
+/**
+ * Puts figures that stand in one parent inside a new group, which stands where they do; nothing moves.
+ * The group comes in with its box in that parent's px.
+ */
+export const groupFigures = defineEdit<NewGroup>(
+  "group figures",
+  (draft, { figureIds, group }, study) => {
+    const members = study.figures.filter(
+      (figure) => figureIds.includes(figure.id) && figure.parent === group.parent,
+    );
+    const [first] = members;
+    if (!first) return;
+    const at = draft.figures.findIndex((figure) => figure.id === first.id);
+    draft.figures.splice(at, 0, group as Draft<Figure>);
+    const by = { x: -Number(group.rest.x ?? 0), y: -Number(group.rest.y ?? 0) };
+    for (const { id } of members) {
+      const figure = draftFigure(draft, id);
+      if (figure) figure.parent = group.id;
+    }
+    shiftFigures(draft, study, new Map(members.map(({ id }) => [id, by])));
+  },
+);
+/** Takes a group away and lets what stood in it stand where the group stood; nothing moves at the start. */
+export const dissolveGroup = defineEdit<{ figureId: string }>(
+  "dissolve group",
+  (draft, { figureId }, study) => {
+    const group = study.figures.find((figure) => figure.id === figureId);
+    if (!group) return;
+    for (const figure of study.figures)
+      if (figure.parent === figureId) nest(draft, study, figure.id, group.parent);
+    removeFigures(draft, new Set([figureId]), study);
+  },
+);
