@@ -1,5 +1,5 @@
 import {
-  type Clip,
+  type Clipboard,
   copyKeys,
   keysOfFigure,
   type PasteArguments,
@@ -12,59 +12,64 @@ import { say } from "../ui/notices.tsx";
 import type { Bench } from "./model/bench.ts";
 import { chosenFigures } from "./model/selection.ts";
 
-/** What a clip holds, in words. */
-export function clipWords(clip: Clip): string {
-  const keys = clip.tracks.reduce((sum, track) => sum + track.keys.length, 0);
-  const names = [...new Set(clip.tracks.map(({ from }) => from))].join(", ");
-  return `${keys} ${keys === 1 ? "key" : "keys"} of ${names}, ${Math.round(clip.duration)} ms`;
+/** What was copied, in words. */
+export function copiedWords(copied: Clipboard): string {
+  const keys = copied.tracks.reduce((sum, track) => sum + track.keys.length, 0);
+  const names = [...new Set(copied.tracks.map(({ from }) => from))].join(", ");
+  return `${keys} ${keys === 1 ? "key" : "keys"} of ${names}, ${Math.round(copied.duration)} ms`;
 }
 
-/** Puts a clip on the clipboard as text, and keeps it in this tab. */
-function keepClip(bench: Bench, clip: Clip): void {
-  bench.store.setState({ clip });
+/** Puts copied keys on the clipboard as text, and keeps it in this tab. */
+function keepCopied(bench: Bench, copied: Clipboard): void {
+  bench.store.setState({ copied });
   // Where the clipboard is refused, the copy in this tab still works.
-  navigator.clipboard?.writeText(JSON.stringify(clip)).catch(() => undefined);
-  say(`Copied ${clipWords(clip)}.`);
+  navigator.clipboard?.writeText(JSON.stringify(copied)).catch(() => undefined);
+  say(`Copied ${copiedWords(copied)}.`);
 }
 
 /** Copies the chosen keys; answers whether there were any. `data` is where a copy event wants the text. */
 export function copyChosen(bench: Bench, data?: DataTransfer | null): boolean {
-  const clip = copyKeys(bench.study, bench.selection.keys);
-  if (!clip) return false;
-  data?.setData("text/plain", JSON.stringify(clip));
-  keepClip(bench, clip);
+  const copied = copyKeys(bench.study, bench.selection.keys);
+  if (!copied) return false;
+  data?.setData("text/plain", JSON.stringify(copied));
+  keepCopied(bench, copied);
   return true;
 }
 
 /** Copies all that moves a figure. */
 export function copyMotion(bench: Bench, figureId: string): void {
-  const clip = copyKeys(bench.study, keysOfFigure(bench.study, figureId));
-  if (clip) keepClip(bench, clip);
+  const copied = copyKeys(bench.study, keysOfFigure(bench.study, figureId));
+  if (copied) keepCopied(bench, copied);
   else say("Nothing moves this figure yet: there are no keys to copy.");
 }
 
-/** How a clip is pasted where the person says nothing else. */
+/** How copied keys are pasted where the person says nothing else. */
 export type PasteChoice = Pick<PasteArguments, "cycles" | "values" | "channels" | "onto">;
 
-/** The figures a clip goes to: the chosen ones, else those it came from. */
-function targetsOf(bench: Bench, clip: Clip): readonly string[] {
+/** The figures copied keys go to: the chosen ones, else those it came from. */
+function targetsOf(bench: Bench, copied: Clipboard): readonly string[] {
   const chosen = chosenFigures(bench.selection);
   if (chosen.length > 0) return chosen;
-  const names = new Set(clip.tracks.map(({ from }) => from));
+  const names = new Set(copied.tracks.map(({ from }) => from));
   return bench.study.figures.filter(({ name }) => names.has(name)).map(({ id }) => id);
 }
 
-/** Pastes a clip on the chosen figures, its first key at a time, ms; the new keys are chosen afterwards. */
-export function pasteClip(bench: Bench, clip: Clip, choice: PasteChoice, time: number): void {
-  const figureIds = targetsOf(bench, clip);
+/** Pastes copied keys on the chosen figures, its first key at a time, ms; the new keys are chosen afterwards. */
+export function pasteKeysOf(
+  bench: Bench,
+  copied: Clipboard,
+  choice: PasteChoice,
+  time: number,
+): void {
+  const figureIds = targetsOf(bench, copied);
   if (figureIds.length === 0) {
     say("Choose the figure that is to get the keys.");
     return;
   }
   const before = new Set(allKeyIds(bench));
-  const name = clip.tracks[0]?.channel ?? "keys";
+  const name = copied.tracks[0]?.channel ?? "keys";
   bench.perform(pasteKeys, {
-    clip,
+    copied,
     figureIds,
     time,
     name,
@@ -87,22 +92,22 @@ export function pasteTime(bench: Bench): number {
 
 /** Sets the chosen keys again at the playhead. */
 export function repeatChosen(bench: Bench): boolean {
-  const clip = copyKeys(bench.study, bench.selection.keys);
-  if (!clip) return false;
+  const copied = copyKeys(bench.study, bench.selection.keys);
+  if (!copied) return false;
   const owners = new Set<string>();
   for (const tween of eachTween(bench.study.sequence))
     if (tween.tracks.some(({ keys }) => keys.some(({ id }) => bench.selection.keys.includes(id))))
       for (const id of tween.figures) owners.add(id);
   const [figure = null, ...more] = owners;
   bench.select({ figure, more, keys: bench.selection.keys });
-  pasteClip(bench, clip, { values: "absolute" }, pasteTime(bench));
+  pasteKeysOf(bench, copied, { values: "absolute" }, pasteTime(bench));
   return true;
 }
 
 /** Gives the chosen figure a whole motion, where that figure stands, at the time it had. */
-export function giveMotion(bench: Bench, clip: Clip, figureId: string): void {
+export function giveMotion(bench: Bench, copied: Clipboard, figureId: string): void {
   bench.select({ figure: figureId, channel: null, span: null, keys: [] });
-  pasteClip(bench, clip, { values: "relative" }, clip.start ?? 0);
+  pasteKeysOf(bench, copied, { values: "relative" }, copied.start ?? 0);
 }
 
 function allKeyIds(bench: Bench): string[] {

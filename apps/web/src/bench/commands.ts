@@ -9,7 +9,6 @@ import { repeatChosen } from "./clipboard.ts";
 import type { Bench } from "./model/bench.ts";
 import { chosenFigures } from "./model/selection.ts";
 import { markHere } from "./sequence/markHere.ts";
-import { groupChosen } from "./timeline/figureMenu.ts";
 import { smoothChosen } from "./timeline/keys/smoothChosen.ts";
 import { laneName } from "./timeline/rows.ts";
 
@@ -306,7 +305,9 @@ export const COMMANDS: readonly Command[] = [
       if (withBlocks((blocks, bench) => blocks.groupChosenBlocks(bench))(bench, act)) return true;
       const chosen = chosenFigures(bench.selection);
       if (chosen.length === 0) return false;
-      return act ? groupChosen(bench, chosen) : true;
+      if (act)
+        void import("./timeline/figureActions.ts").then((menu) => menu.groupChosen(bench, chosen));
+      return true;
     },
   },
   {

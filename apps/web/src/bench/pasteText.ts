@@ -1,18 +1,18 @@
-import { readClip } from "@levitas/core/edit";
+import { readClipboard } from "@levitas/core/edit";
 import { sayFault } from "../ui/notices.tsx";
-import { pasteClip, pasteTime } from "./clipboard.ts";
+import { pasteKeysOf, pasteTime } from "./clipboard.ts";
 import type { Bench } from "./model/bench.ts";
 import { chosenFigures } from "./model/selection.ts";
 
 /** Takes keys from text to be pasted later; text that holds none is passed over. */
 export function takeText(bench: Bench, text: string): void {
-  const read = readClip(text);
-  if (read.ok) bench.store.setState({ clip: read.value });
+  const read = readClipboard(text);
+  if (read.ok) bench.store.setState({ copied: read.value });
 }
 
 /** Pastes keys from text; what is none, or comes damaged, is refused with the reason. */
 export function pasteText(bench: Bench, text: string): void {
-  const read = readClip(text);
+  const read = readClipboard(text);
   if (!read.ok) {
     const [fault] = read.faults;
     sayFault(
@@ -20,11 +20,11 @@ export function pasteText(bench: Bench, text: string): void {
     );
     return;
   }
-  bench.store.setState({ clip: read.value });
+  bench.store.setState({ copied: read.value });
   const names = new Set(read.value.tracks.map(({ from }) => from));
   const chosen = chosenFigures(bench.selection);
   const same = bench.study.figures.some(({ id, name }) => chosen.includes(id) && names.has(name));
   // On the figure they came from keys are as they were; another one gets them where it stands.
   const values = chosen.length === 0 || same ? "absolute" : "relative";
-  pasteClip(bench, read.value, { values }, pasteTime(bench));
+  pasteKeysOf(bench, read.value, { values }, pasteTime(bench));
 }

@@ -4,13 +4,12 @@ import { chosenFigures } from "../bench/model/selection.ts";
 import { showTip } from "../ui/dragTip.tsx";
 import { onPanDrag } from "../ui/panDrag.ts";
 import { useDragSession } from "../ui/useDragSession.ts";
+import { useLate } from "../ui/useLate.ts";
 import { FigureTree } from "./FigureTree.tsx";
 import { beginMove, type MoveDrag, type SnappedTo } from "./figureDrag.ts";
 import { drawGrid, drawSnapped } from "./lines.ts";
-import { drawOnion } from "./onion.ts";
 import { drawSpacing, drawTwin, type Spacing, spacingOf } from "./overlay.ts";
 import { ScenePainter } from "./painter.ts";
-import { drawRoute } from "./route.ts";
 import { SceneBar } from "./SceneBar.tsx";
 import { SceneHandles } from "./SceneHandles.tsx";
 
@@ -49,6 +48,10 @@ export function SceneView(): ReactNode {
   const state = useBenchState((whole) => whole);
   const { showTwin, showSpacing, showPath, onion, grid, selection } = state;
   const { width, height, background } = study.scene;
+  // What is drawn on demand is loaded on demand.
+  const loaded = () => bench.clock.invalidate();
+  const skins = useLate(() => import("./onion.ts"), onion.on, loaded);
+  const routes = useLate(() => import("./route.ts"), selection.channel === "rotate", loaded);
 
   useLayoutEffect(() => {
     const box = frame.current;
@@ -102,8 +105,9 @@ export function SceneView(): ReactNode {
       spare.current = new Float64Array(motion.slotCount);
     for (const id of chosenFigures(selection)) {
       const index = motion.figureIndex(id);
-      if (index < 0 || !motion.driven.some((each) => each.figureIndex === index)) continue;
-      if (onion.on) drawOnion(context, motion, spare.current, index, camera, { time, onion });
+      if (index < 0 || motion.drivenOf(index).length === 0) continue;
+      if (onion.on)
+        skins.current?.drawOnion(context, motion, spare.current, index, camera, { time, onion });
       // While blocks are dragged the twin would be compiled anew for every frame; it is back when they rest.
       if (showTwin && !(state.arranging && bench.dragging)) {
         const { twin } = bench;
@@ -115,7 +119,7 @@ export function SceneView(): ReactNode {
       const shown = { path: showPath, ticks: showSpacing };
       if (found) drawSpacing(context, found, camera, { time, motion }, shown);
     }
-    drawRoute(context, motion, selection, camera, time);
+    routes.current?.drawRoute(context, motion, selection, camera, time);
   });
 
   /** Chooses a figure with the channel of it that moves; `add` chooses it besides the others. */

@@ -54,9 +54,12 @@ function pointIn(study: Study, motion: Motion, tweenId: string, index: number): 
   const tween = findTween(study, tweenId);
   const path = tween && spacePathOf(tween);
   const [x, y] = [path?.x.keys[index], path?.y.keys[index]];
-  const layer = motion.driven
-    .flatMap(({ layers }) => layers)
-    .find((each) => each.tween.id === tweenId);
+  const [first] = tween?.figures ?? [];
+  const layer = first
+    ? motion
+        .drivenAt(motion.figureIndex(first), "x")
+        ?.layers.find((each) => each.tween.id === tweenId)
+    : undefined;
   return x && y ? { x, y, layer } : undefined;
 }
 

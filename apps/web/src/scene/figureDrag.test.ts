@@ -1,10 +1,10 @@
 import { copyKeys } from "@levitas/core/edit";
 import { type Figure, firstStudy, type Study, tracksOf } from "@levitas/core/study";
-import { copyChosen, giveMotion, pasteClip, repeatChosen } from "../bench/clipboard.ts";
+import { copyChosen, giveMotion, pasteKeysOf, repeatChosen } from "../bench/clipboard.ts";
 import { Bench } from "../bench/model/bench.ts";
 import { chosenFigures } from "../bench/model/selection.ts";
 import { pasteText } from "../bench/pasteText.ts";
-import { groupChosen } from "../bench/timeline/figureMenu.ts";
+import { groupChosen } from "../bench/timeline/figureActions.ts";
 import { beginSceneChange } from "./changes.ts";
 import { angleAbout, BOX_HANDLES, beginMove, pivotBy, scaleBy, turnBy } from "./figureDrag.ts";
 
@@ -182,11 +182,11 @@ describe("figures dragged on the scene", () => {
 
     it("are not taken from text that is broken or holds none", () => {
       const before = bench.study;
-      const { clip } = bench.store.getState();
+      const { copied } = bench.store.getState();
       pasteText(bench, "just words");
       pasteText(bench, text().replace('"time":0', '"time":"soon"'));
       expect(bench.study).toBe(before);
-      expect(bench.store.getState().clip).toBe(clip);
+      expect(bench.store.getState().copied).toBe(copied);
     });
 
     it("are repeated at the playhead, or given whole at the time they had", () => {
@@ -195,19 +195,19 @@ describe("figures dragged on the scene", () => {
       bench.clock.seek(1800);
       expect(repeatChosen(bench)).toBe(true);
       expect(keysOf("id-0", "x").at(-1)).toEqual([1800, 80]);
-      const clip = copyKeys(bench.study, all());
-      if (!clip) throw new Error("nothing was copied");
-      giveMotion(bench, clip, "chip");
+      const copied = copyKeys(bench.study, all());
+      if (!copied) throw new Error("nothing was copied");
+      giveMotion(bench, copied, "chip");
       expect(keysOf("chip", "x")[0]).toEqual([200, 100]);
       bench.select({ keys: [] });
       expect(repeatChosen(bench)).toBe(false);
     });
 
     it("leave out channels that were not chosen", () => {
-      const clip = copyKeys(bench.study, all());
-      if (!clip) throw new Error("nothing was copied");
+      const copied = copyKeys(bench.study, all());
+      if (!copied) throw new Error("nothing was copied");
       bench.select({ figure: "chip" });
-      pasteClip(bench, clip, { values: "absolute", channels: ["y"] }, 0);
+      pasteKeysOf(bench, copied, { values: "absolute", channels: ["y"] }, 0);
       expect(keysOf("chip", "x")).toEqual([]);
     });
   });

@@ -4,15 +4,7 @@ import { tokenColor } from "../theme/theme.ts";
 import { numberLabel } from "../ui/numberLabel.ts";
 import type { Placement } from "./camera.ts";
 import { sceneInk } from "./overlay.ts";
-
-/** What the routes of angles are called. */
-export const ROUTE_WORDS = {
-  none: "plain numbers",
-  shorter: "shorter way",
-  longer: "longer way",
-  increasing: "always clockwise",
-  decreasing: "always counterclockwise",
-} as const;
+import { ROUTE_WORDS } from "./routeWords.ts";
 
 /** Smallest and largest radius of the arc, px of the screen. */
 const [LEAST, MOST] = [30, 110];

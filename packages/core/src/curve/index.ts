@@ -6,6 +6,13 @@ export {
   GUESSES,
 } from "./bezierSolver.ts";
 export { compileCurve } from "./compileCurve.ts";
+export {
+  type BezierPoints,
+  bezierCoordinate,
+  bezierDerivative,
+  bezierTurns,
+  cutBezier,
+} from "./cubic.ts";
 export { KEYWORDS } from "./cubicBezier.ts";
 export {
   type BackCurve,

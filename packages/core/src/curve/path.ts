@@ -1,6 +1,7 @@
 import { bad, type Fault, good, type Result, shortValue } from "../fault/index.ts";
 import { bezierSolver, SOLVER_SCRIPT } from "./bezierSolver.ts";
 import { type Call, textFault, wrongArgument, wrongCount } from "./call.ts";
+import { bezierCoordinate, bezierDerivative, bezierTurns } from "./cubic.ts";
 import type { CompiledCurve, PathCurve, PathPoint, Place } from "./curve.ts";
 import {
   ANY_VALUE,
@@ -59,23 +60,17 @@ export function backStretches(points: readonly PathPoint[]): BackStretch[] {
 }
 
 function abscissa({ from, out, in: before, to }: PathSegment, t: number): number {
-  const u = 1 - t;
-  return u * u * u * from.x + 3 * u * u * t * out.x + 3 * u * t * t * before.x + t * t * t * to.x;
+  return bezierCoordinate(from.x, out.x, before.x, to.x, t);
 }
 
 /** The ranges of the parameter in which x falls: where the quadratic dx/dt is below 0. */
 function fallingRanges({ from, out, in: before, to }: PathSegment): [number, number][] {
-  const a = out.x - from.x;
-  const b = before.x - out.x;
-  const c = to.x - before.x;
-  // dx/dt = 3·(a·u² + 2·b·u·t + c·t²)
-  const places = [0, ...roots(a - 2 * b + c, 2 * (b - a), a).filter((t) => t > 0 && t < 1), 1];
+  const places = [0, ...bezierTurns(from.x, out.x, before.x, to.x), 1];
   const ranges: [number, number][] = [];
   for (let i = 0; i + 1 < places.length; i++) {
     const [low, high] = [places[i] as number, places[i + 1] as number];
-    const t = (low + high) / 2;
-    const u = 1 - t;
-    if (a * u * u + 2 * b * u * t + c * t * t < 0) ranges.push([low, high]);
+    const middle = (low + high) / 2;
+    if (bezierDerivative(from.x, out.x, before.x, to.x, middle) < 0) ranges.push([low, high]);
   }
   return ranges;
 }
@@ -89,19 +84,7 @@ function turnsOf(segment: PathSegment): number[] {
   const c = to.y - before.y;
   // Rising or falling control points make a piece that never turns.
   if ((a >= 0 && b >= 0 && c >= 0) || (a <= 0 && b <= 0 && c <= 0)) return [];
-  return roots(a - 2 * b + c, 2 * (b - a), a)
-    .filter((t) => t > 0 && t < 1)
-    .map((t) => abscissa(segment, t));
-}
-
-/** Real roots of a·t² + b·t + c in order, without the cancellation of the school formula. */
-function roots(a: number, b: number, c: number): number[] {
-  if (a === 0) return b === 0 ? [] : [-c / b];
-  const d = b * b - 4 * a * c;
-  if (d < 0) return [];
-  const q = -(b + (b < 0 ? -1 : 1) * Math.sqrt(d)) / 2;
-  const pair = q === 0 ? [0] : [q / a, c / q];
-  return pair.sort((x, y) => x - y);
+  return bezierTurns(from.y, out.y, before.y, to.y).map((t) => abscissa(segment, t));
 }
 
 const percent = (p: number) => `${Math.round(p * 10_000) / 100} %`;

@@ -1,4 +1,5 @@
 import { compileCurve } from "./compileCurve.ts";
+import { type BezierPoints, bezierCoordinate, cutBezier } from "./cubic.ts";
 import type { Curve, PathCurve, PathPoint, Place } from "./curve.ts";
 
 /** How the two handles of a point go together. */
@@ -38,14 +39,9 @@ export function addPathPoint(curve: PathCurve, x: number): { curve: PathCurve; i
     return { curve: withPoints([...points.slice(0, index), point, ...points.slice(index)]), index };
   }
   const [c1, c2] = [from.out ?? from, to.in ?? to];
-  const t = parameterAt([from, c1, c2, to], x);
-  const mix = (a: Place, b: Place): Place => ({
-    x: a.x + (b.x - a.x) * t,
-    y: a.y + (b.y - a.y) * t,
-  });
-  const [a, b, c] = [mix(from, c1), mix(c1, c2), mix(c2, to)];
-  const [d, e] = [mix(a, b), mix(b, c)];
-  const middle: PathPoint = { ...mix(d, e), x, in: d, out: e };
+  const piece: BezierPoints = [from, c1, c2, to];
+  const [[, a, d, place], [, e, c]] = cutBezier(piece, parameterAt(piece, x));
+  const middle: PathPoint = { ...place, x, in: d, out: e };
   const next = [
     ...points.slice(0, index - 1),
     { ...from, out: a },
@@ -57,13 +53,11 @@ export function addPathPoint(curve: PathCurve, x: number): { curve: PathCurve; i
 }
 
 /** The parameter of a cubic piece at an abscissa, by halving; x must not fall. */
-function parameterAt([p0, p1, p2, p3]: readonly [Place, Place, Place, Place], x: number): number {
+function parameterAt([p0, p1, p2, p3]: BezierPoints, x: number): number {
   let [low, high] = [0, 1];
   for (let round = 0; round < 60; round++) {
     const t = (low + high) / 2;
-    const u = 1 - t;
-    const at = u * u * u * p0.x + 3 * u * u * t * p1.x + 3 * u * t * t * p2.x + t * t * t * p3.x;
-    if (at < x) low = t;
+    if (bezierCoordinate(p0.x, p1.x, p2.x, p3.x, t) < x) low = t;
     else high = t;
   }
   return (low + high) / 2;

@@ -1,15 +1,15 @@
 export {
-  CLIP_FORMAT,
-  type Clip,
-  type ClipKey,
-  type ClipTrack,
+  CLIPBOARD_FORMAT,
+  type Clipboard,
+  type ClipboardKey,
+  type ClipboardTrack,
   type Cycles,
   copyKeys,
   cycleKeys,
   keysOfFigure,
-} from "./clipboard/clip.ts";
-export { channelsOfClip, type PasteArguments, pasteKeys } from "./clipboard/paste.ts";
-export { readClip } from "./clipboard/readClip.ts";
+} from "./clipboard/clipboard.ts";
+export { channelsOfClipboard, type PasteArguments, pasteKeys } from "./clipboard/paste.ts";
+export { readClipboard } from "./clipboard/readClipboard.ts";
 export {
   applyRecipe,
   type Recipe,

@@ -1,7 +1,7 @@
 import { compileStudy, findOverlaps } from "../motion/index.ts";
 import { checkStudy } from "../shape/index.ts";
 import { eachItem, eachTween, findTween, type Study, seededRandom } from "../study/index.ts";
-import { anyStudy } from "../testing/index.ts";
+import { anyStudy, frozen } from "../testing/index.ts";
 import { placeItems } from "../timeline/index.ts";
 import { type Change, isEmpty } from "./history/change.ts";
 import { record, startHistory, undo } from "./history/history.ts";
@@ -400,7 +400,8 @@ describe("over random studies of every field", () => {
   beforeAll(() => {
     for (let seed = 1; seed <= STUDIES; seed++) {
       const random = seededRandom(seed * 7919);
-      const study = anyStudy(seed);
+      // No edit may change what it is given.
+      const study = frozen(anyStudy(seed));
       let next = 0;
       const newId = () => `n${next++}`;
       const text = JSON.stringify(study);

@@ -1,7 +1,7 @@
 import { compileStudy } from "../motion/index.ts";
 import { checkStudy } from "../shape/index.ts";
 import { type Study, seededRandom } from "../study/index.ts";
-import { anyEdit, bezier, figure, key, kiosk, tween } from "../testing/index.ts";
+import { anyEdit, bezier, figure, frozen, key, kiosk, tween } from "../testing/index.ts";
 import { isEmpty, record, redo, startHistory, undo } from "./index.ts";
 
 /** A small harbour to edit: nested figures, a tween of two, a path, relative and found values. */
@@ -45,7 +45,7 @@ describe("random edits in a row", () => {
       let history = startHistory<null>(first);
       let done = 0;
       for (let tries = 0; done < 200 && tries < 4000; tries++) {
-        const change = anyEdit(history.study, random, newId);
+        const change = anyEdit(frozen(history.study), random, newId);
         if (!change || isEmpty(change)) continue;
         done++;
         const faults = checkStudy(change.after);

@@ -96,9 +96,10 @@ describe("straight pieces for a curve", () => {
     };
     const bent = stops((at) => at * at);
     const level = stops(() => 0);
-    timeOf(bent);
-    // It was more than 30 times as long: each sample left another copy of a corner to be looked at by all later ones.
-    expect(timeOf(level)).toBeLessThan(8 * Math.min(timeOf(bent), timeOf(bent)));
+    // The least of a few: other work on the machine only makes it longer.
+    const least = (curve: Curve) => Math.min(...Array.from({ length: 4 }, () => timeOf(curve)));
+    // It was more than 400 times as long: each sample left another copy of a corner to be looked at by all later ones.
+    expect(least(level)).toBeLessThan(12 * least(bent));
   });
 
   it("stay in order beside a jump that is nearer to the start than their decimals", () => {

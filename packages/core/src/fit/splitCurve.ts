@@ -3,6 +3,7 @@ import {
   type CubicBezierCurve,
   type Curve,
   compileCurve,
+  cutBezier,
   KEYWORDS,
   LINEAR,
   type LinearStop,
@@ -95,22 +96,25 @@ function stretch(stops: readonly LinearStop[], map: (stop: LinearStop) => Linear
 function splitBezier(curve: CubicBezierCurve, p: number): readonly [Curve, Curve] | undefined {
   const { x1, y1, x2, y2 } = curve;
   const t = parameterAt(curve, p);
-  const mix = (a: number, b: number) => a + (b - a) * t;
-  // De Casteljau: three rounds of mixing give the control points of both pieces.
-  const ax = [mix(0, x1), mix(x1, x2), mix(x2, 1)] as const;
-  const ay = [mix(0, y1), mix(y1, y2), mix(y2, 1)] as const;
-  const bx = [mix(ax[0], ax[1]), mix(ax[1], ax[2])] as const;
-  const by = [mix(ay[0], ay[1]), mix(ay[1], ay[2])] as const;
+  const [[, a, b], [, c, d]] = cutBezier(
+    [
+      { x: 0, y: 0 },
+      { x: x1, y: y1 },
+      { x: x2, y: y2 },
+      { x: 1, y: 1 },
+    ],
+    t,
+  );
   const value = compileCurve(curve).value(p);
   if (Math.abs(value) < 1e-9 || Math.abs(1 - value) < 1e-9) return undefined;
   const limit = (x: number) => Math.min(Math.max(x, 0), 1);
   return [
-    bezier(limit(ax[0] / p), ay[0] / value, limit(bx[0] / p), by[0] / value),
+    bezier(limit(a.x / p), a.y / value, limit(b.x / p), b.y / value),
     bezier(
-      limit((bx[1] - p) / (1 - p)),
-      (by[1] - value) / (1 - value),
-      limit((ax[2] - p) / (1 - p)),
-      (ay[2] - value) / (1 - value),
+      limit((c.x - p) / (1 - p)),
+      (c.y - value) / (1 - value),
+      limit((d.x - p) / (1 - p)),
+      (d.y - value) / (1 - value),
     ),
   ];
 }

@@ -1,4 +1,10 @@
-import { type Curve, compileCurve, landmarksOf, segmentsOf } from "../curve/index.ts";
+import {
+  bezierCoordinate,
+  type Curve,
+  compileCurve,
+  landmarksOf,
+  segmentsOf,
+} from "../curve/index.ts";
 
 /** Points of a whole path, and of a piece at least and at most; enough for a wide screen. */
 const WHOLE_PATH = 320;
@@ -46,11 +52,9 @@ function pathPolyline(points: Parameters<typeof segmentsOf>[0]): Float64Array {
   for (const { from, out, in: before, to, straight } of segmentsOf(points)) {
     for (let i = 1; i < perPiece && !straight; i++) {
       const t = i / perPiece;
-      const u = 1 - t;
-      const [a, b, c, d] = [u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t];
       line.push(
-        a * from.x + b * out.x + c * before.x + d * to.x,
-        a * from.y + b * out.y + c * before.y + d * to.y,
+        bezierCoordinate(from.x, out.x, before.x, to.x, t),
+        bezierCoordinate(from.y, out.y, before.y, to.y, t),
       );
     }
     line.push(to.x, to.y);

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { parseCurve, printCurve, readPathData } from "../curve/index.ts";
-import { copyKeys, readClip, readRecipe, recipeOf } from "../edit/index.ts";
+import { copyKeys, readClipboard, readRecipe, recipeOf } from "../edit/index.ts";
 import type { Result } from "../fault/index.ts";
 import {
   readCollection,
@@ -75,12 +75,12 @@ describe("what comes from outside is read or refused, and never throws", () => {
     });
     fc.assert(
       fc.property(mutated(clips), (document) => {
-        usable(readClip(JSON.stringify(document) ?? ""));
+        usable(readClipboard(JSON.stringify(document) ?? ""));
       }),
       options,
     );
     const recipes = clips.map(
-      (clip) => clip && recipeOf(clip, { name: "Rope", detail: "", stands: "start" }),
+      (copied) => copied && recipeOf(copied, { name: "Rope", detail: "", stands: "start" }),
     );
     fc.assert(
       fc.property(mutated(recipes), (document) => usable(readRecipe(document))),
@@ -174,7 +174,7 @@ describe("what a person would notice", () => {
   it("300,000 pasted tracks are refused", () => {
     const track = { channel: "x", keys: [{ time: 0, value: 1 }] };
     const tracks = Array.from({ length: 300_000 }, () => track);
-    const read = readClip(JSON.stringify({ format: "levitas-keys", tracks }));
+    const read = readClipboard(JSON.stringify({ format: "levitas-keys", tracks }));
     expect(read.ok).toBe(false);
     usable(read);
   });
@@ -186,7 +186,7 @@ describe("what a person would notice", () => {
     ["figure", -1],
   ])("pasted keys with a %s that is none are refused", (name, value) => {
     const track = { channel: "rotate", keys: [{ time: 0, value: 1 }], [name]: value };
-    const read = readClip(JSON.stringify({ format: "levitas-keys", tracks: [track] }));
+    const read = readClipboard(JSON.stringify({ format: "levitas-keys", tracks: [track] }));
     expect(!read.ok && read.faults[0]?.path).toBe(`tracks[0].${name}`);
   });
 

@@ -59,7 +59,7 @@ const isAmount = (value: unknown): boolean =>
 const isHandle = (value: unknown): boolean =>
   isPlain(value) && isAmount(value.x) && isAmount(value.y);
 
-/** What a key has to be, field by field: the code of the fault, the test, and the cure. */
+/** What a key has to be, as `KeyShape` says, field by field: the code of the fault, the test, and the cure. */
 const FIELDS: readonly {
   readonly name: string;
   readonly optional?: true;

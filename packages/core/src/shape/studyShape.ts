@@ -21,21 +21,21 @@ import {
 import { CHANNELS, FIGURE_HUES, FIGURE_KINDS, SOUNDS, STUDY_FORMAT } from "../study/index.ts";
 import { ANGLE_ROUTES } from "../value/index.ts";
 import { LARGEST_NUMBER } from "./checkStudy.ts";
-import { IsSpanCurve, Optional } from "./decorators.ts";
+import { Describe, IsKeyValue, IsSpanCurve, Optional } from "./decorators.ts";
 
-/** The limits of a document; the JSON Schema repeats them. */
+/** The limits of a document. */
 export const LIMITS = { figures: 5000, items: 20_000, keys: 100_000, name: 200, text: 20_000 };
 
 const CHANNEL_IDS = CHANNELS.map((channel) => channel.id);
 const FILLS = ["none", "forwards", "backwards", "both"];
 const DIRECTIONS = ["normal", "reverse", "alternate", "alternate-reverse"];
 
-/** A finite number of a size that means something. */
-function IsAmount(): PropertyDecorator {
+/** A finite number between two bounds; without them of a size that means something. */
+function IsAmount(min = -LARGEST_NUMBER, max = LARGEST_NUMBER): PropertyDecorator {
   return (target, key) => {
     IsNumber()(target, key);
-    Min(-LARGEST_NUMBER)(target, key);
-    Max(LARGEST_NUMBER)(target, key);
+    Min(min)(target, key);
+    Max(max)(target, key);
   };
 }
 
@@ -87,11 +87,14 @@ class GuideShape {
 }
 
 class SceneShape {
-  @IsAmount() @Min(1) @Max(10_000) width!: number;
-  @IsAmount() @Min(1) @Max(10_000) height!: number;
+  @IsAmount(1, 10_000) width!: number;
+  @IsAmount(1, 10_000) height!: number;
   @IsString() @MaxLength(LIMITS.name) background!: string;
-  @IsAmount() @Min(1) @Max(240) frameRate!: number;
-  @Optional() @IsAmount() @Min(1) @Max(100_000) perspective?: number;
+  @IsAmount(1, 240) frameRate!: number;
+  @Describe("How far the eye is from what turns in depth, px; absent means 900.")
+  @Optional()
+  @IsAmount(1, 100_000)
+  perspective?: number;
   @Optional() @ListOf(() => GuideShape, 200) guides?: GuideShape[];
 }
 
@@ -99,7 +102,7 @@ class IconShapeShape {
   @IsString() @MaxLength(LIMITS.text) path!: string;
   @Optional() @IsString() fill?: string;
   @Optional() @IsString() stroke?: string;
-  @Optional() @IsAmount() @Min(0) strokeWidth?: number;
+  @Optional() @IsAmount(0) strokeWidth?: number;
 }
 
 class FaceShape {
@@ -111,7 +114,12 @@ class FaceShape {
 
 class LookShape extends FaceShape {
   @Optional() @IsBoolean() clip?: boolean;
-  @Optional() @IsObject() @ValidateNested() @Type(() => FaceShape) back?: FaceShape;
+  @Describe("The other side of a card.")
+  @Optional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => FaceShape)
+  back?: FaceShape;
   @Optional() @IsBoolean() needle?: boolean;
   @Optional() @IsInt() @Min(0) @Max(360) ticks?: number;
   @Optional()
@@ -121,11 +129,11 @@ class LookShape extends FaceShape {
   @MaxLength(LIMITS.name, { each: true })
   labels?: string[];
   @Optional() @IsString() @MaxLength(LIMITS.text) text?: string;
-  @Optional() @IsAmount() @Min(1) @Max(1000) size?: number;
-  @Optional() @IsAmount() @Min(1) @Max(1000) weight?: number;
+  @Optional() @IsAmount(1, 1000) size?: number;
+  @Optional() @IsAmount(1, 1000) weight?: number;
   @Optional() @IsIn(["start", "center", "end"]) align?: string;
   @Optional() @IsBoolean() numbers?: boolean;
-  @Optional() @IsAmount() @Min(1) @Max(2000) line?: number;
+  @Optional() @IsAmount(1, 2000) line?: number;
   @Optional()
   @IsPair()
   box?: number[];
@@ -139,9 +147,15 @@ class FigureShape {
   @IsName() name!: string;
   @IsIn(FIGURE_KINDS.map((kind) => kind.id)) kind!: string;
   @ValidateIf((figure: FigureShape) => figure.parent !== null) @IsName() parent!: string | null;
-  @IsObject() @ValidateNested() @Type(() => PivotShape) pivot!: PivotShape;
+  @Describe("Fractions of width and height.")
+  @IsObject()
+  @ValidateNested()
+  @Type(() => PivotShape)
+  pivot!: PivotShape;
   @IsIn(FIGURE_HUES) hue!: string;
-  @IsObject() rest!: object;
+  @Describe("Values of channels that nothing drives.")
+  @IsObject()
+  rest!: object;
   @IsObject() @ValidateNested() @Type(() => LookShape) look!: LookShape;
 }
 
@@ -158,12 +172,40 @@ class TetherShape {
   @IsAmount() offset!: number;
 }
 
+class HandleShape {
+  @IsAmount() x!: number;
+  @IsAmount() y!: number;
+}
+
+/**
+ * One key of a track. Documents have up to 100,000 of them, and an instance with metadata for each costs seconds: they
+ * are read by `keyFaults`, which is tested against this class field by field.
+ */
+export class KeyShape {
+  @IsName() id!: string;
+  @IsAmount() time!: number;
+  @IsKeyValue() value!: unknown;
+  @Optional() @IsSpanCurve() curve?: object;
+  @Describe("Handle of a path through space, px from the point.")
+  @Optional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => HandleShape)
+  in?: HandleShape;
+  @Describe("Handle of a path through space, px from the point.")
+  @Optional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => HandleShape)
+  out?: HandleShape;
+}
+
 class TrackShape {
   @IsIn(CHANNEL_IDS) channel!: string;
   @Optional() @IsIn(["absolute", "relative"]) mode?: string;
   @Optional() @IsIn(ANGLE_ROUTES) route?: string;
   @Optional() @IsIn(["oklab", "srgb"]) space?: string;
-  /** What each key has to be is said in keyShape.ts. */
+  /** Each as `KeyShape` says. */
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(LIMITS.keys) keys!: unknown[];
 }
 
@@ -173,8 +215,8 @@ class FrontShape {
   @IsAmount() y!: number;
   @Optional() @IsAmount() angle?: number;
   @Optional() @IsBoolean() closing?: boolean;
-  @Optional() @IsAmount() @Min(1) @Max(1_000_000) speed?: number;
-  @Optional() @IsAmount() @Min(0) time?: number;
+  @Optional() @IsAmount(1, 1_000_000) speed?: number;
+  @Optional() @IsAmount(0) time?: number;
   @Optional() @IsSpanCurve() curve?: object;
 }
 
@@ -182,7 +224,12 @@ class StaggerShape {
   @IsIn(["list", "shuffle", "front"]) order!: string;
   @IsAmount() gap!: number;
   @Optional() @IsAmount() seed?: number;
-  @Optional() @IsObject() @ValidateNested() @Type(() => FrontShape) front?: FrontShape;
+  @Describe("A line or a circle on the scene that travels.")
+  @Optional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => FrontShape)
+  front?: FrontShape;
 }
 
 /** What everything in a sequence has. */
@@ -191,55 +238,75 @@ class ItemShape {
   @IsName() id!: string;
   @IsName() name!: string;
   @IsObject() @ValidateNested() @Type(() => TetherShape) tether!: TetherShape;
-  @Optional() @IsBoolean() disabled?: boolean;
+  @Describe("Kept and not played.")
+  @Optional()
+  @IsBoolean()
+  disabled?: boolean;
 }
 
 class RepeatingShape extends ItemShape {
+  @Describe("How often it plays; null for endless.")
   @ValidateIf((item: RepeatingShape) => item.iterations != null)
-  @IsAmount()
-  @Min(0)
+  @IsAmount(0)
   iterations?: number | null;
   @Optional() @IsIn(DIRECTIONS) direction?: string;
-  @Optional() @IsAmount() @Min(0) pause?: number;
+  @Describe("ms between iterations.")
+  @Optional()
+  @IsAmount(0)
+  pause?: number;
   @Optional() @IsIn(FILLS) fill?: string;
 }
 
 class ClipShape {
-  @IsAmount() @Min(0) from!: number;
-  @IsAmount() @Min(0) to!: number;
+  @IsAmount(0) from!: number;
+  @IsAmount(0) to!: number;
 }
 
 class TweenShape extends RepeatingShape {
   @IsArray() @ArrayMaxSize(LIMITS.figures) @IsString({ each: true }) figures!: string[];
   @ListOf(() => TrackShape, LIMITS.items) tracks!: TrackShape[];
-  @Optional() @IsBoolean() path?: boolean;
-  @Optional() @IsObject() @ValidateNested() @Type(() => ClipShape) clip?: ClipShape;
+  @Describe("x and y are one path through space, timed by the curves of x.")
+  @Optional()
+  @IsBoolean()
+  path?: boolean;
+  @Describe("The part that is played, ms of its keys.")
+  @Optional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => ClipShape)
+  clip?: ClipShape;
   @Optional() @IsObject() @ValidateNested() @Type(() => StaggerShape) stagger?: StaggerShape;
 }
 
 class GroupShape extends RepeatingShape {
-  @Optional() @IsAmount() @Min(0.01) @Max(100) rate?: number;
+  @Describe("How fast time runs in it.")
+  @Optional()
+  @IsAmount(0.01, 100)
+  rate?: number;
   @ListOf(() => ItemShape, LIMITS.items, { types: itemTypes() }) items!: ItemShape[];
 }
 
 class CueShape extends ItemShape {
   @Optional() @IsIn(SOUNDS.map((sound) => sound.id)) sound?: string;
-  @Optional() @IsAmount() @Min(0) @Max(1) volume?: number;
+  @Optional() @IsAmount(0, 1) volume?: number;
 }
 
 class FreezeShape extends ItemShape {
-  @IsAmount() @Min(0) frames!: number;
-  @Optional() @IsBoolean() push?: boolean;
+  @IsAmount(0) frames!: number;
+  @Describe("Whether later things move back by as much; absent means they do.")
+  @Optional()
+  @IsBoolean()
+  push?: boolean;
   @Optional() @IsArray() @IsString({ each: true }) figures?: string[];
 }
 
 class ShakeShape extends ItemShape {
-  @IsAmount() @Min(0) duration!: number;
-  @IsAmount() @Min(0) frequency!: number;
+  @IsAmount(0) duration!: number;
+  @IsAmount(0) frequency!: number;
   @IsAmount() amplitude!: number;
   @Optional() @IsAmount() turn?: number;
   @Optional() @IsSpanCurve() fade?: object;
-  @Optional() @IsAmount() @Min(0) @Max(1) calm?: number;
+  @Optional() @IsAmount(0, 1) calm?: number;
   @IsAmount() seed!: number;
   @Optional() @IsArray() @IsString({ each: true }) figures?: string[];
 }
@@ -278,7 +345,7 @@ class FollowerShape {
   @IsPair() to!: number[];
   @Optional() @IsSpanCurve() curve?: object;
   @Optional() @IsBoolean() clamp?: boolean;
-  @Optional() @IsAmount() @Min(0) lag?: number;
+  @Optional() @IsAmount(0) lag?: number;
 }
 
 class MarkerShape {
@@ -299,3 +366,33 @@ export class StudyShape {
   @ListOf(() => FollowerShape, LIMITS.items) followers!: FollowerShape[];
   @ListOf(() => MarkerShape, LIMITS.items) markers!: MarkerShape[];
 }
+
+/** All classes of a document: what its JSON Schema is made from. */
+export const DOCUMENT_CLASSES: readonly (new () => object)[] = [
+  PivotShape,
+  GuideShape,
+  SceneShape,
+  IconShapeShape,
+  FaceShape,
+  LookShape,
+  FigureShape,
+  SharedCurveShape,
+  TetherShape,
+  HandleShape,
+  KeyShape,
+  TrackShape,
+  FrontShape,
+  StaggerShape,
+  ItemShape,
+  RepeatingShape,
+  ClipShape,
+  TweenShape,
+  GroupShape,
+  CueShape,
+  FreezeShape,
+  ShakeShape,
+  SourceShape,
+  FollowerShape,
+  MarkerShape,
+  StudyShape,
+];

@@ -154,10 +154,10 @@ export function anyEdit(
         : undefined;
     },
     () => {
-      const clip = copyKeys(study, some().slice(0, 6));
-      return clip && keyIds.length < 150
+      const copied = copyKeys(study, some().slice(0, 6));
+      return copied && keyIds.length < 150
         ? pasteKeys(study, {
-            clip,
+            copied,
             figureIds: [figureId],
             time,
             values: random() < 0.5 ? "absolute" : "relative",

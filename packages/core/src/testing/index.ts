@@ -4,5 +4,6 @@ export { ALL_KINDS, anySequence, type SequenceKinds } from "./anySequence.ts";
 export { anyStudy } from "./anyStudy.ts";
 export { referenceBezier, referenceBezierAt } from "./bisection.ts";
 export { bezier, figure, key, kiosk, tween } from "./build.ts";
+export { frozen } from "./frozen.ts";
 export { mutated, mutatedText } from "./mutate.ts";
 export { readCurveOf } from "./readCurveOf.ts";

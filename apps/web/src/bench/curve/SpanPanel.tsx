@@ -6,7 +6,7 @@ import { CurveNumbers } from "../../curve/CurveNumbers.tsx";
 import { compileCurve } from "../../curve/curveReader.ts";
 import { useDeskCurve } from "../../curve/desk/DeskContext.ts";
 import { ReadingsList } from "../../curve/ReadingsList.tsx";
-import { ROUTE_WORDS } from "../../scene/route.ts";
+import { ROUTE_WORDS } from "../../scene/routeWords.ts";
 import { Button } from "../../ui/Button.tsx";
 import { ChevronIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";

@@ -1,7 +1,7 @@
 import type { Curve } from "@levitas/core/curve";
 import {
   type Change,
-  type Clip,
+  type Clipboard,
   type Edit,
   type History,
   isEmpty,
@@ -51,7 +51,7 @@ export interface BenchState {
   /** The figure whose channels are being looked through for one to add. */
   readonly pickingFor: string | null;
   /** What was copied last in this tab. */
-  readonly clip: Clip | null;
+  readonly copied: Clipboard | null;
   /** The timeline shows the whole sequence as blocks instead of the lanes. */
   readonly arranging: boolean;
   /** Groups of the sequence that are folded to one bar. */
@@ -114,7 +114,7 @@ export class Bench {
       timeUnit: "ms",
       unfolded: new Set(),
       pickingFor: null,
-      clip: null,
+      copied: null,
       arranging: false,
       folded: new Set(),
       editingFollower: null,

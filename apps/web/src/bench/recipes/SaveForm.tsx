@@ -16,13 +16,13 @@ export function SaveForm({ close }: { close: () => void }): ReactNode {
   const save = (form: HTMLFormElement) => {
     const fields = new FormData(form);
     const name = String(fields.get("name") ?? "").trim();
-    const clip = copyKeys(bench.study, bench.selection.keys);
-    if (!clip || name === "") {
+    const copied = copyKeys(bench.study, bench.selection.keys);
+    if (!copied || name === "") {
       say("A recipe needs a name and keys.");
       return;
     }
     const detail = String(fields.get("detail") ?? "").trim();
-    keep.mutate(recipeOf(clip, { name, detail, stands }));
+    keep.mutate(recipeOf(copied, { name, detail, stands }));
     close();
   };
   return (

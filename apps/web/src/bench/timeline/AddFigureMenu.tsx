@@ -12,8 +12,8 @@ import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { PlusIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
+import { freeName } from "../freeName.ts";
 import { useBench } from "../model/BenchContext.ts";
-import { freeName } from "./figureMenu.ts";
 
 /** Where a needle stands in its dial: its hub on the dial's middle. */
 function needlePlace(dial: FigureKind): { x: number; y: number } {

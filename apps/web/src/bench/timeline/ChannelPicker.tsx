@@ -1,13 +1,10 @@
 import type { Figure } from "@levitas/core/study";
 import { Popover } from "radix-ui";
-import { lazy, type ReactNode, Suspense } from "react";
+import type { ReactNode } from "react";
 import { IconButton } from "../../ui/Button.tsx";
 import { PlusIcon } from "../../ui/icons.tsx";
 import { useBench, useBenchState } from "../model/BenchContext.ts";
-
-const ChannelSearch = lazy(async () => ({
-  default: (await import("./ChannelSearch.tsx")).ChannelSearch,
-}));
+import { ChannelSearch } from "./ChannelSearch.tsx";
 
 /** A searchable list of the channels a figure can still get; `A` opens it for the chosen figure. */
 export function ChannelPicker({ figure }: { figure: Figure }): ReactNode {
@@ -29,9 +26,7 @@ export function ChannelPicker({ figure }: { figure: Figure }): ReactNode {
           collisionPadding={8}
           className="z-50 flex max-h-96 w-56 flex-col gap-1 rounded-lg border border-edge/50 bg-raised p-1.5"
         >
-          <Suspense fallback={null}>
-            <ChannelSearch figure={figure} close={() => setOpen(false)} />
-          </Suspense>
+          <ChannelSearch figure={figure} close={() => setOpen(false)} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -1,19 +1,20 @@
 import { renameFigure } from "@levitas/core/edit";
-import { type ReactNode, useState } from "react";
+import { lazy, type ReactNode, Suspense, useState } from "react";
 import { IconButton } from "../../ui/Button.tsx";
 import { MoreIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { NameField } from "../../ui/NameField.tsx";
-import { useBench, useBenchState, useStudy } from "../model/BenchContext.ts";
+import { useBench, useBenchState } from "../model/BenchContext.ts";
 import { chosenFigures } from "../model/selection.ts";
 import { ChannelPicker } from "./ChannelPicker.tsx";
 import { DressPanel } from "./DressPanel.tsx";
 import { FigureColumns } from "./FigureColumns.tsx";
-import { figureMenu } from "./figureMenu.ts";
 import { HUE } from "./hues.ts";
 import { MARGIN } from "./laneGeometry.ts";
 import type { Row } from "./rows.ts";
 import { useReorder } from "./useReorder.ts";
+
+const FigureMenu = lazy(async () => ({ default: (await import("./FigureMenu.tsx")).FigureMenu }));
 
 /** The line that names a figure, over the lanes of its channels. */
 export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): ReactNode {
@@ -26,18 +27,10 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
     if (name.trim() !== "" && name !== figure.name)
       bench.perform(renameFigure, { figureId: figure.id, name: name.trim() });
   };
-  const study = useStudy();
   const [dressing, setDressing] = useState(false);
-  const clip = useBenchState((state) => state.clip);
   const chosen = useBenchState((state) => state.selection);
   const beside = chosenFigures(chosen).filter((id) => id !== figure.id);
   const bind = useReorder(figure);
-  const menu = figureMenu(bench, study, figure, {
-    beside,
-    clip,
-    rename: () => setRenaming(true),
-    dress: () => setDressing(true),
-  });
   return (
     <>
       <div
@@ -74,7 +67,17 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
         )}
         <ChannelPicker figure={figure} />
         <DressPanel figure={figure} open={dressing} setOpen={setDressing} />
-        <Menu items={menu}>
+        <Menu
+          list={
+            <Suspense fallback={null}>
+              <FigureMenu
+                figure={figure}
+                rename={() => setRenaming(true)}
+                dress={() => setDressing(true)}
+              />
+            </Suspense>
+          }
+        >
           <IconButton label={`More for ${figure.name}`} size="small" tone="muted">
             <MoreIcon size={13} />
           </IconButton>

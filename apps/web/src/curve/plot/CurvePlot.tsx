@@ -1,14 +1,6 @@
 import type { Curve } from "@levitas/core/curve";
 import { heightAbove } from "@levitas/core/curve";
-import {
-  lazy,
-  type MouseEvent,
-  type ReactNode,
-  Suspense,
-  useId,
-  useLayoutEffect,
-  useRef,
-} from "react";
+import { type MouseEvent, type ReactNode, useId, useLayoutEffect, useRef } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useDesk, useDeskCurve, useDeskFrame, useDeskState } from "../desk/DeskContext.ts";
 import { isTangled, soundCurve } from "../desk/desk.ts";
@@ -24,11 +16,10 @@ import {
   set,
 } from "./drawPlot.ts";
 import { handlesOf } from "./handles.ts";
+import { PathPoints } from "./PathPoints.tsx";
 import { PlotReader } from "./PlotReader.tsx";
 import { useBoxSelection } from "./useBoxSelection.ts";
 import { usePlotZoom } from "./usePlotZoom.ts";
-
-const PathPoints = lazy(async () => ({ default: (await import("./PathPoints.tsx")).PathPoints }));
 
 /** How near the curve a double-click puts a point on it, px. */
 const NEAR = 12;
@@ -199,11 +190,7 @@ export function CurvePlot({ title }: { title: string }): ReactNode {
             visibility="hidden"
           />
         </g>
-        {kept.kind === "path" ? (
-          <Suspense fallback={null}>
-            <PathPoints guide={() => parts.current.guide} />
-          </Suspense>
-        ) : null}
+        {kept.kind === "path" ? <PathPoints guide={() => parts.current.guide} /> : null}
         {handlesOf(kept) ? (
           <>
             <BezierHandle index={1} />

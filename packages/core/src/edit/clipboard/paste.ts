@@ -15,18 +15,18 @@ import { draftTweens } from "../history/find.ts";
 import { type TrackPlace, trackNear } from "../keys/trackNear.ts";
 import { settleKeys } from "../tween.ts";
 import {
-  type Clip,
-  type ClipKey,
-  type ClipTrack,
+  type Clipboard,
+  type ClipboardKey,
+  type ClipboardTrack,
   type Cycles,
   canShift,
   cycleKeys,
-} from "./clip.ts";
+} from "./clipboard.ts";
 
 /** Where copied keys go and how. */
 export interface PasteArguments {
-  readonly clip: Clip;
-  /** Figures that get the keys. Of a clip of several figures each takes its own, in order. */
+  readonly copied: Clipboard;
+  /** Figures that get the keys. Of keys of several figures each takes its own, in order. */
   readonly figureIds: readonly string[];
   /** When the first key goes, ms in the study's time. */
   readonly time: number;
@@ -47,15 +47,15 @@ export interface PasteArguments {
  * their own.
  */
 export const pasteKeys = defineEdit<PasteArguments>("paste keys", (draft, args, study) => {
-  const { clip, figureIds, time, values, cycles, newId } = args;
+  const { copied, figureIds, time, values, cycles, newId } = args;
   const motion = compileStudy(study);
-  const copied = new Set(clip.tracks.map(({ figure }) => figure)).size;
+  const figureCount = new Set(copied.tracks.map(({ figure }) => figure)).size;
   figureIds.forEach((figureId, place) => {
     if (!study.figures.some((each) => each.id === figureId)) return;
     const index = motion.figureIndex(figureId);
-    const own = clip.tracks.filter(
+    const own = copied.tracks.filter(
       (track) =>
-        (copied === 1 || track.figure === place % copied) &&
+        (figureCount === 1 || track.figure === place % figureCount) &&
         (!args.channels || args.channels.includes(track.channel)),
     );
     if (own.length === 0) return;
@@ -63,7 +63,7 @@ export const pasteKeys = defineEdit<PasteArguments>("paste keys", (draft, args, 
     const pasted = own.map((track): Track => {
       const channel = own.length === 1 && args.onto ? args.onto : track.channel;
       const shifts = values === "relative" && track.mode !== "relative" && canShift(track);
-      const run = cycleKeys(track, clip.duration, cycles ?? ONCE, shifts);
+      const run = cycleKeys(track, copied.duration, cycles ?? ONCE, shifts);
       const [first] = run;
       const here = shifts ? motion.valueAt(index, channel, time) : 0;
       const shift = shifts && typeof first?.value === "number" ? here - first.value : 0;
@@ -133,7 +133,11 @@ function pasteOnto(draft: Draft<Study>, place: TrackPlace, pasted: Track, time: 
 
 const ONCE: Cycles = { count: 1, direction: "normal" };
 
-function toKey({ time, value, curve, in: into, out }: ClipKey, shift: number, id: string): Key {
+function toKey(
+  { time, value, curve, in: into, out }: ClipboardKey,
+  shift: number,
+  id: string,
+): Key {
   return {
     id,
     time,
@@ -144,7 +148,7 @@ function toKey({ time, value, curve, in: into, out }: ClipKey, shift: number, id
   };
 }
 
-/** The channels of a clip, each once, in order. */
-export function channelsOfClip(clip: Clip): ChannelId[] {
-  return [...new Set(clip.tracks.map(({ channel }: ClipTrack) => channel))];
+/** The channels of copied keys, each once, in order. */
+export function channelsOfClipboard(copied: Clipboard): ChannelId[] {
+  return [...new Set(copied.tracks.map(({ channel }: ClipboardTrack) => channel))];
 }

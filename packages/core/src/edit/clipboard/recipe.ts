@@ -11,8 +11,8 @@ import {
 import type { ChannelId, Study, Track, Tween } from "../../study/index.ts";
 import { defineEdit } from "../history/change.ts";
 import { partKeys } from "../spatialPath/joinPath.ts";
-import { type Clip, type ClipKey, type ClipTrack, canShift } from "./clip.ts";
-import { readClipTrack } from "./readClip.ts";
+import { type Clipboard, type ClipboardKey, type ClipboardTrack, canShift } from "./clipboard.ts";
+import { readClipboardTrack } from "./readClipboard.ts";
 
 /** What `applyRecipe` needs. */
 export interface RecipeArguments {
@@ -44,8 +44,8 @@ export interface Recipe {
 
 export interface RecipeTrack {
   readonly channel: ChannelId;
-  readonly space?: ClipTrack["space"];
-  readonly keys: readonly ClipKey[];
+  readonly space?: ClipboardTrack["space"];
+  readonly keys: readonly ClipboardKey[];
 }
 
 const LENGTHS: ReadonlySet<ChannelId> = new Set(["x", "y", "width", "height", "corner", "blur"]);
@@ -76,9 +76,9 @@ export function readRecipe(document: unknown): Result<Recipe> {
   const excess = overBudget(document);
   if (excess) return bad(excess);
   const faults = new FaultList(20);
-  const read = tracks.map((track: unknown, i) => readClipTrack(track, `tracks[${i}]`, faults));
+  const read = tracks.map((track: unknown, i) => readClipboardTrack(track, `tracks[${i}]`, faults));
   if (faults.all.length > 0) return { ok: false, faults: faults.all };
-  const sound = (read as ClipTrack[]).map(
+  const sound = (read as ClipboardTrack[]).map(
     ({ channel, space, keys }): RecipeTrack => ({ channel, ...(space ? { space } : {}), keys }),
   );
   const at = pivot && { x: pivot.x, y: pivot.y };
@@ -134,10 +134,10 @@ function recipeTrack(track: RecipeTrack, size: number, pace: number, newId: () =
  * two curves.
  */
 export function recipeOf(
-  clip: Clip,
+  copied: Clipboard,
   { name, detail, stands }: { name: string; detail: string; stands: "start" | "end" },
 ): Recipe {
-  const own = clip.tracks.filter(({ figure }) => figure === 0);
+  const own = copied.tracks.filter(({ figure }) => figure === 0);
   const tracks = apartTracks(own).map((track): RecipeTrack => {
     const at = stands === "start" ? track.keys[0] : track.keys[track.keys.length - 1];
     const still = typeof at?.value === "number" && track.mode !== "relative" ? at.value : 0;
@@ -155,17 +155,17 @@ export function recipeOf(
 }
 
 /** The tracks of a figure with x and y as curves of their own. */
-function apartTracks(tracks: readonly ClipTrack[]): readonly ClipTrack[] {
+function apartTracks(tracks: readonly ClipboardTrack[]): readonly ClipboardTrack[] {
   const x = tracks.find((track) => track.path && track.channel === "x");
   const y = tracks.find((track) => track.path && track.channel === "y");
   if (!x || !y) return tracks;
-  const asTrack = ({ channel, keys }: ClipTrack): Track => ({
+  const asTrack = ({ channel, keys }: ClipboardTrack): Track => ({
     channel,
     keys: keys.map((key, i) => ({ ...key, id: String(i) })),
   });
   // Without shared curves every key has its own.
   const both = partKeys({ x: asTrack(x), y: asTrack(y) }, [], () => "");
-  const [xKeys, yKeys] = both as unknown as readonly [ClipKey[], ClipKey[]];
+  const [xKeys, yKeys] = both as unknown as readonly [ClipboardKey[], ClipboardKey[]];
   return tracks.map((track) =>
     track === x ? { ...x, keys: xKeys } : track === y ? { ...y, keys: yKeys } : track,
   );

@@ -1,6 +1,6 @@
 import type { Curve } from "../../curve/index.ts";
 import type { ChannelId } from "../../study/index.ts";
-import type { ClipKey } from "./clip.ts";
+import type { ClipboardKey } from "./clipboard.ts";
 import type { Recipe, RecipeTrack } from "./recipe.ts";
 
 const out = (degree: number): Curve => ({ kind: "ramp", direction: "out", degree });
@@ -13,7 +13,7 @@ const ring = (overshoot: number, settle: number): Curve => ({
 });
 const past = (overshoot: number): Curve => ({ kind: "back", direction: "out", overshoot });
 
-type Stop = readonly [time: number, value: ClipKey["value"], curve?: Curve];
+type Stop = readonly [time: number, value: ClipboardKey["value"], curve?: Curve];
 
 /** Keys of a channel: time in ms, what is added to the value there, the curve from here on. */
 const track = (channel: ChannelId, ...stops: readonly Stop[]): RecipeTrack => ({

@@ -6,7 +6,7 @@ import type { Study, Tween } from "../../study/index.ts";
 import { anyCurve, bezier, figure, key, kiosk, tween } from "../../testing/index.ts";
 import {
   applyRecipe,
-  type Clip,
+  type Clipboard,
   copyKeys,
   cycleKeys,
   groupFigures,
@@ -16,7 +16,7 @@ import {
   partPath,
   pasteKeys,
   RECIPES,
-  readClip,
+  readClipboard,
   recipeOf,
   seamsOf,
   setTangent,
@@ -109,26 +109,29 @@ describe("a curve backwards", () => {
 });
 
 describe("copied keys", () => {
-  const clipOf = (study: Study, ids: string[]): Clip => {
-    const clip = copyKeys(study, ids);
-    if (!clip) throw new Error("nothing was copied");
-    return clip;
+  const copiedFrom = (study: Study, ids: string[]): Clipboard => {
+    const copied = copyKeys(study, ids);
+    if (!copied) throw new Error("nothing was copied");
+    return copied;
   };
 
   it("survive the way through text, and refuse what is none with its place", () => {
-    const clip = clipOf(drop(), ["a", "b", "c"]);
-    expect(readClip(JSON.stringify(clip))).toEqual({ ok: true, value: clip });
-    const broken = { ...clip, tracks: [{ ...clip.tracks[0], keys: [{ time: "soon", value: 1 }] }] };
-    expect(readClip(JSON.stringify(broken))).toMatchObject({
+    const copied = copiedFrom(drop(), ["a", "b", "c"]);
+    expect(readClipboard(JSON.stringify(copied))).toEqual({ ok: true, value: copied });
+    const broken = {
+      ...copied,
+      tracks: [{ ...copied.tracks[0], keys: [{ time: "soon", value: 1 }] }],
+    };
+    expect(readClipboard(JSON.stringify(broken))).toMatchObject({
       ok: false,
       faults: [{ path: "tracks[0].keys[0].time" }],
     });
-    expect(readClip("{").ok).toBe(false);
-    expect(readClip("null").ok).toBe(false);
+    expect(readClipboard("{").ok).toBe(false);
+    expect(readClipboard("null").ok).toBe(false);
   });
 
   it("play there and back three times without a double key at the joints", () => {
-    const [track] = clipOf(drop(), ["a", "b", "c"]).tracks;
+    const [track] = copiedFrom(drop(), ["a", "b", "c"]).tracks;
     if (!track) throw new Error("no track");
     const keys = cycleKeys(track, 1000, { count: 3, direction: "alternate" }, false);
     expect(keys.map(({ time, value }) => [time, value])).toEqual([
@@ -149,7 +152,7 @@ describe("copied keys", () => {
   it.each(["normal", "reverse", "alternate", "alternate-reverse"] as const)(
     "in direction %s go as CSS says",
     (direction) => {
-      const [track] = clipOf(drop(), ["a", "b", "c"]).tracks;
+      const [track] = copiedFrom(drop(), ["a", "b", "c"]).tracks;
       if (!track) throw new Error("no track");
       const study = kiosk({
         sequence: [
@@ -184,7 +187,7 @@ describe("copied keys", () => {
       ...drop(),
       figures: [figure("pass"), figure("float", { rest: { y: 300 } })],
     };
-    const args = { clip: clipOf(study, ["a", "b", "c"]), name: "drop", newId } as const;
+    const args = { copied: copiedFrom(study, ["a", "b", "c"]), name: "drop", newId } as const;
     const given = pasteKeys(study, {
       ...args,
       figureIds: ["float"],
@@ -361,9 +364,9 @@ describe("recipes", () => {
   });
 
   it("are made of keys, without their figure and its place", () => {
-    const clip = copyKeys(drop(), ["a", "b", "c"]);
-    if (!clip) throw new Error("nothing was copied");
-    const recipe = recipeOf(clip, { name: "drop", detail: "", stands: "start" });
+    const copied = copyKeys(drop(), ["a", "b", "c"]);
+    if (!copied) throw new Error("nothing was copied");
+    const recipe = recipeOf(copied, { name: "drop", detail: "", stands: "start" });
     const study = kiosk({ figures: [figure("float", { rest: { y: 200 } })] });
     const given = applyRecipe(study, {
       recipe,

@@ -1,5 +1,5 @@
 import { type Draft, original } from "immer";
-import { type Curve, compileCurve } from "../../curve/index.ts";
+import { type Curve, compileCurve, cutBezier } from "../../curve/index.ts";
 import { splitCurve } from "../../fit/index.ts";
 import { measurePiece, type SpacePiece, type Spot } from "../../motion/index.ts";
 import {
@@ -100,15 +100,8 @@ export function insertPair(
   const spot = measurePiece(piece).at(share);
   const parts = share > 0 && share < 1 ? splitCurve(curve, p) : undefined;
   if (parts && (before.out || next.in)) {
-    const [a, b, c, d] = piece;
-    const t = parameterAt(piece, share);
-    const mix = (from: Spot, to: Spot): Spot => ({
-      x: from.x + (to.x - from.x) * t,
-      y: from.y + (to.y - from.y) * t,
-    });
-    // De Casteljau: three rounds of mixing give the control points of both pieces.
-    const [ab, bc, cd] = [mix(a, b), mix(b, c), mix(c, d)];
-    const [abc, bcd] = [mix(ab, bc), mix(bc, cd)];
+    const [a, , , d] = piece;
+    const [[, ab, abc], [, bcd, cd]] = cutBezier(piece, parameterAt(piece, share));
     before.out = less(ab, a);
     next.in = less(cd, d);
     place(spot, { in: less(abc, spot), out: less(bcd, spot) });
@@ -133,18 +126,10 @@ function less(to: Spot, from: Spot): SpaceHandle {
 /** The cubic's parameter after a share of its length, by bisection; 40 halvings are below any rounding. */
 function parameterAt(piece: SpacePiece, share: number): number {
   const whole = measurePiece(piece).length;
-  const [a, b, c, d] = piece;
   let [low, high] = [0, 1];
   for (let round = 0; round < 40; round++) {
     const t = (low + high) / 2;
-    const mix = (from: Spot, to: Spot): Spot => ({
-      x: from.x + (to.x - from.x) * t,
-      y: from.y + (to.y - from.y) * t,
-    });
-    const [ab, bc] = [mix(a, b), mix(b, c)];
-    const abc = mix(ab, bc);
-    const end = mix(abc, mix(bc, mix(c, d)));
-    if (measurePiece([a, ab, abc, end]).length < share * whole) low = t;
+    if (measurePiece(cutBezier(piece, t)[0]).length < share * whole) low = t;
     else high = t;
   }
   return (low + high) / 2;

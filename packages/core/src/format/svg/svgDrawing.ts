@@ -1,6 +1,8 @@
 import { Parser } from "htmlparser2";
 import {
   backStretches,
+  bezierCoordinate,
+  bezierTurns,
   type PathCurve,
   type PathPoint,
   type Place,
@@ -175,14 +177,6 @@ function heightOf(points: readonly PathPoint[], first: PathPoint, last: PathPoin
 
 /** The heights of a piece where it may be highest: its ends, and where dy/dt is 0. */
 function ordinates({ from, out, in: before, to }: ReturnType<typeof segmentsOf>[number]): number[] {
-  const [a, b, c] = [out.y - from.y, before.y - out.y, to.y - before.y];
-  const [p, q, r] = [a - 2 * b + c, 2 * (b - a), a];
-  const d = q * q - 4 * p * r;
-  const turns =
-    p === 0 ? [-r / q] : d < 0 ? [] : [-1, 1].map((s) => (-q + s * Math.sqrt(d)) / (2 * p));
-  const at = (t: number) => {
-    const u = 1 - t;
-    return u ** 3 * from.y + 3 * u * u * t * out.y + 3 * u * t * t * before.y + t ** 3 * to.y;
-  };
-  return [from.y, to.y, ...turns.filter((t) => t > 0 && t < 1).map(at)];
+  const [a, b, c, d] = [from.y, out.y, before.y, to.y];
+  return [a, d, ...bezierTurns(a, b, c, d).map((t) => bezierCoordinate(a, b, c, d, t))];
 }

@@ -1,4 +1,4 @@
-import type { CompiledCurve } from "../../curve/index.ts";
+import { bezierCoordinate, bezierDerivative, type CompiledCurve } from "../../curve/index.ts";
 
 /** A point or a way in space, px. */
 export interface Spot {
@@ -29,20 +29,16 @@ const WEIGHTS = [
 
 /** Place on a cubic at parameter `t`. */
 export function pieceAt([a, b, c, d]: SpacePiece, t: number): Spot {
-  const s = 1 - t;
-  const [wa, wb, wc, wd] = [s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t];
   return {
-    x: wa * a.x + wb * b.x + wc * c.x + wd * d.x,
-    y: wa * a.y + wb * b.y + wc * c.y + wd * d.y,
+    x: bezierCoordinate(a.x, b.x, c.x, d.x, t),
+    y: bezierCoordinate(a.y, b.y, c.y, d.y, t),
   };
 }
 
 function derivativeAt([a, b, c, d]: SpacePiece, t: number): Spot {
-  const s = 1 - t;
-  const [wa, wb, wc] = [3 * s * s, 6 * s * t, 3 * t * t];
   return {
-    x: wa * (b.x - a.x) + wb * (c.x - b.x) + wc * (d.x - c.x),
-    y: wa * (b.y - a.y) + wb * (c.y - b.y) + wc * (d.y - c.y),
+    x: bezierDerivative(a.x, b.x, c.x, d.x, t),
+    y: bezierDerivative(a.y, b.y, c.y, d.y, t),
   };
 }
 

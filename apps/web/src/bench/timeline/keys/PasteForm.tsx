@@ -1,11 +1,11 @@
-import { type Clip, type Cycles, channelsOfClip } from "@levitas/core/edit";
+import { type Clipboard, type Cycles, channelsOfClipboard } from "@levitas/core/edit";
 import { CHANNELS, type ChannelId, channelOf } from "@levitas/core/study";
 import { type ReactNode, useState } from "react";
 import { Button } from "../../../ui/Button.tsx";
 import { NumberField } from "../../../ui/NumberField.tsx";
 import { say } from "../../../ui/notices.tsx";
 import { Segmented } from "../../../ui/Segmented.tsx";
-import { clipWords, pasteClip, pasteTime } from "../../clipboard.ts";
+import { copiedWords, pasteKeysOf, pasteTime } from "../../clipboard.ts";
 import { useBench, useBenchState, useStudy } from "../../model/BenchContext.ts";
 import { chosenFigures } from "../../model/selection.ts";
 
@@ -17,11 +17,11 @@ const DIRECTIONS = [
 ] as const;
 
 /** Which channels, how often and which way, as they are or from where it stands. */
-export function PasteForm({ clip, close }: { clip: Clip; close: () => void }): ReactNode {
+export function PasteForm({ copied, close }: { copied: Clipboard; close: () => void }): ReactNode {
   const bench = useBench();
   const study = useStudy();
   const chosen = chosenFigures(useBenchState((state) => state.selection));
-  const all = channelsOfClip(clip);
+  const all = channelsOfClipboard(copied);
   const [channels, setChannels] = useState<readonly ChannelId[]>(all);
   const [count, setCount] = useState(1);
   const [direction, setDirection] = useState<Cycles["direction"]>("normal");
@@ -37,7 +37,7 @@ export function PasteForm({ clip, close }: { clip: Clip; close: () => void }): R
   const names = study.figures.filter(({ id }) => chosen.includes(id)).map(({ name }) => name);
   return (
     <>
-      <p className="text-[12.5px] text-muted">{clipWords(clip)}</p>
+      <p className="text-[12.5px] text-muted">{copiedWords(copied)}</p>
       <fieldset className="flex flex-wrap gap-1">
         <legend className="mb-1 text-[12px] text-muted">Channels</legend>
         {all.map((id) => (
@@ -96,9 +96,9 @@ export function PasteForm({ clip, close }: { clip: Clip; close: () => void }): R
             say("Choose a channel to paste.");
             return;
           }
-          pasteClip(
+          pasteKeysOf(
             bench,
-            clip,
+            copied,
             {
               channels,
               values,

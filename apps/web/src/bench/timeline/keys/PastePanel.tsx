@@ -8,7 +8,7 @@ const PasteForm = lazy(async () => ({ default: (await import("./PasteForm.tsx"))
 /** Pasting with a choice: which channels, how often and which way, as they are or from where it stands. */
 export function PastePanel(): ReactNode {
   const bench = useBench();
-  const clip = useBenchState((state) => state.clip);
+  const copied = useBenchState((state) => state.copied);
   const [open, setOpen] = useState(false);
   const look = async (next: boolean) => {
     setOpen(next);
@@ -39,11 +39,11 @@ export function PastePanel(): ReactNode {
           className="z-50 flex max-h-(--radix-popover-content-available-height) w-72 flex-col overflow-y-auto outline-none gap-2.5 rounded-lg border border-edge/50 bg-raised p-3"
         >
           <h2 className="font-semibold">Paste keys</h2>
-          {clip ? (
+          {copied ? (
             <Suspense fallback={null}>
               <PasteForm
-                key={JSON.stringify(clip).length}
-                clip={clip}
+                key={JSON.stringify(copied).length}
+                copied={copied}
                 close={() => setOpen(false)}
               />
             </Suspense>

@@ -15,21 +15,21 @@ import type { AngleRoute, ColorSpace } from "../../value/index.ts";
 import { chosenKeys } from "../keys/manyKeys.ts";
 
 /** The word a copied run of keys carries. */
-export const CLIP_FORMAT = "levitas-keys";
+export const CLIPBOARD_FORMAT = "levitas-keys";
 
 /** Keys as they are copied: plain JSON that needs nothing of the study they come from. */
-export interface Clip {
-  readonly format: typeof CLIP_FORMAT;
+export interface Clipboard {
+  readonly format: typeof CLIPBOARD_FORMAT;
   readonly version: 1;
   /** From the first key to the last, ms. */
   readonly duration: number;
   /** When the first key was, ms in the study it comes from. */
   readonly start?: number;
-  readonly tracks: readonly ClipTrack[];
+  readonly tracks: readonly ClipboardTrack[];
 }
 
-/** Copied keys of one channel. Times count from the first key of the clip. */
-export interface ClipTrack {
+/** Copied keys of one channel. Times count from the first of all copied keys. */
+export interface ClipboardTrack {
   /** Name of the figure they come from, and which of the copied figures it was, from 0. */
   readonly from: string;
   readonly figure: number;
@@ -39,11 +39,11 @@ export interface ClipTrack {
   readonly space?: ColorSpace;
   /** x and y of this figure are one path through space. */
   readonly path?: boolean;
-  readonly keys: readonly ClipKey[];
+  readonly keys: readonly ClipboardKey[];
 }
 
 /** A copied key; shared curves come along as curves. */
-export interface ClipKey {
+export interface ClipboardKey {
   readonly time: number;
   readonly value: Key["value"];
   readonly curve?: Curve;
@@ -52,13 +52,13 @@ export interface ClipKey {
 }
 
 /** Copies keys. Undefined if none of them is in the study. */
-export function copyKeys(study: Study, keyIds: readonly string[]): Clip | undefined {
+export function copyKeys(study: Study, keyIds: readonly string[]): Clipboard | undefined {
   const chosen = chosenKeys(study, keyIds);
   if (chosen.length === 0) return undefined;
   const from = Math.min(...chosen.map(({ time }) => time));
   const to = Math.max(...chosen.map(({ time }) => time));
   const figures = new Map<string, number>();
-  const tracks = new Map<string, ClipTrack & { keys: ClipKey[] }>();
+  const tracks = new Map<string, ClipboardTrack & { keys: ClipboardKey[] }>();
   for (const { tween, track, key, time } of chosen) {
     const path = spacePathOf(tween);
     const joined = path !== undefined && (track === path.x || track === path.y);
@@ -87,7 +87,7 @@ export function copyKeys(study: Study, keyIds: readonly string[]): Clip | undefi
   }
   for (const { keys } of tracks.values()) keys.sort((a, b) => a.time - b.time);
   return {
-    format: CLIP_FORMAT,
+    format: CLIPBOARD_FORMAT,
     version: 1,
     duration: to - from,
     start: from,
@@ -107,7 +107,7 @@ export function keysOfFigure(study: Study, figureId: string, channel?: ChannelId
   return ids;
 }
 
-/** How often a clip plays when it is pasted, and which way, as CSS names it. */
+/** How often copied keys play when they are pasted, and which way, as CSS names it. */
 export interface Cycles {
   readonly count: number;
   readonly direction: "normal" | "reverse" | "alternate" | "alternate-reverse";
@@ -116,19 +116,19 @@ export interface Cycles {
 /**
  * The keys of a track played several times, end to end. Where one pass ends at the value at which the
  * next begins there is one key, not two; with `carry` each pass goes on from where the one before ended.
- * Backwards passes run every curve backwards. Channels of a clip that is longer than their keys wait.
+ * Backwards passes run every curve backwards. Channels whose keys end before those of others wait.
  */
 export function cycleKeys(
-  track: ClipTrack,
+  track: ClipboardTrack,
   duration: number,
   { count, direction }: Cycles,
   carry: boolean,
-): ClipKey[] {
+): ClipboardKey[] {
   const { keys } = track;
-  const first = keys[0] as ClipKey;
-  const last = keys[keys.length - 1] as ClipKey;
+  const first = keys[0] as ClipboardKey;
+  const last = keys[keys.length - 1] as ClipboardKey;
   const passes = Math.max(Math.round(count), 1);
-  const result: ClipKey[] = [];
+  const result: ClipboardKey[] = [];
   let lifted = 0;
   for (let pass = 0; pass < passes; pass++) {
     const odd = pass % 2 === 1;
@@ -145,7 +145,7 @@ export function cycleKeys(
     run.forEach((key, i) => {
       const time = offset + key.time;
       const value = typeof key.value === "number" ? key.value + lifted : key.value;
-      const fresh: ClipKey = { ...key, time, value };
+      const fresh: ClipboardKey = { ...key, time, value };
       const tail = result.at(-1);
       const joins =
         i === 0 &&
@@ -172,9 +172,9 @@ export function cycleKeys(
   return result;
 }
 
-function backwards(keys: readonly ClipKey[], duration: number): ClipKey[] {
+function backwards(keys: readonly ClipboardKey[], duration: number): ClipboardKey[] {
   return keys
-    .map((key, i): ClipKey => {
+    .map((key, i): ClipboardKey => {
       const before = keys[i - 1];
       const curve = before?.curve && reverseCurve(before.curve);
       return {

@@ -1,5 +1,5 @@
 import {
-  type Clip,
+  type Clipboard,
   deleteFigure,
   dissolveGroup,
   duplicateFigure,
@@ -14,15 +14,8 @@ import { boundsNow } from "../../scene/bounds.ts";
 import type { MenuItem } from "../../ui/Menu.tsx";
 import { say } from "../../ui/notices.tsx";
 import { copyMotion, giveMotion } from "../clipboard.ts";
+import { freeName } from "../freeName.ts";
 import type { Bench } from "../model/bench.ts";
-
-/** A name that no figure has yet. */
-export function freeName(study: Study, wanted: string): string {
-  const taken = new Set(study.figures.map(({ name }) => name));
-  let name = wanted;
-  for (let n = 2; taken.has(name); n++) name = `${wanted} ${n}`;
-  return name;
-}
 
 /** Puts figures of one parent in a new group around them. */
 export function groupChosen(bench: Bench, figureIds: readonly string[]): boolean {
@@ -68,12 +61,12 @@ export function figureMenu(
   figure: Figure,
   {
     beside,
-    clip,
+    copied,
     rename,
     dress,
   }: {
     readonly beside: readonly string[];
-    readonly clip: Clip | null;
+    readonly copied: Clipboard | null;
     readonly rename: () => void;
     readonly dress: () => void;
   },
@@ -100,8 +93,8 @@ export function figureMenu(
     {
       text: "Give it the copied motion",
       hint: "where it stands",
-      disabled: clip === null,
-      onSelect: () => clip && giveMotion(bench, clip, figure.id),
+      disabled: copied === null,
+      onSelect: () => copied && giveMotion(bench, copied, figure.id),
     },
     {
       text: "Follow another figure…",

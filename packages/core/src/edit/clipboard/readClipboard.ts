@@ -10,15 +10,20 @@ import {
 } from "../../fault/index.ts";
 import { type ChannelKind, findChannel, type SpaceHandle } from "../../study/index.ts";
 import { ANGLE_ROUTES, type AngleRoute, isColor } from "../../value/index.ts";
-import { CLIP_FORMAT, type Clip, type ClipKey, type ClipTrack } from "./clip.ts";
+import {
+  CLIPBOARD_FORMAT,
+  type Clipboard,
+  type ClipboardKey,
+  type ClipboardTrack,
+} from "./clipboard.ts";
 
 /** Most faults of copied keys that are told. */
 const MOST_FAULTS = 20;
 /** Most tracks that are pasted at once. */
 const MOST_TRACKS = 20_000;
 
-/** Reads copied keys from text, which may come from anywhere. What is not a clip is refused with its place. */
-export function readClip(text: string): Result<Clip> {
+/** Reads copied keys from text, which may come from anywhere. What holds none is refused with its place. */
+export function readClipboard(text: string): Result<Clipboard> {
   let found: unknown;
   try {
     found = JSON.parse(text);
@@ -28,21 +33,21 @@ export function readClip(text: string): Result<Clip> {
   }
   if (typeof found !== "object" || found === null || !("format" in found))
     return bad(notAClip("format", "Found no format."));
-  if (found.format !== CLIP_FORMAT)
+  if (found.format !== CLIPBOARD_FORMAT)
     return bad(notAClip("format", `Found ${shortValue(found.format)}.`));
   const excess = overBudget(found);
   if (excess) return bad(excess);
-  const { tracks, start } = found as Partial<Record<keyof Clip, unknown>>;
+  const { tracks, start } = found as Partial<Record<keyof Clipboard, unknown>>;
   if (!Array.isArray(tracks) || tracks.length === 0 || tracks.length > MOST_TRACKS)
     return bad(notAClip("tracks", `Found no list of 1 to ${MOST_TRACKS} tracks.`));
   const faults = new FaultList(MOST_FAULTS);
-  const read = tracks.map((track, i) => readClipTrack(track, `tracks[${i}]`, faults));
+  const read = tracks.map((track, i) => readClipboardTrack(track, `tracks[${i}]`, faults));
   if (faults.all.length > 0) return { ok: false, faults: faults.all };
-  const sound = read as ClipTrack[];
+  const sound = read as ClipboardTrack[];
   let duration = 0;
   for (const { keys } of sound) duration = Math.max(duration, keys.at(-1)?.time ?? 0);
   return good({
-    ...{ format: CLIP_FORMAT, version: 1, duration },
+    ...{ format: CLIPBOARD_FORMAT, version: 1, duration },
     ...(Number.isFinite(start) ? { start: start as number } : {}),
     tracks: sound,
   });
@@ -52,11 +57,11 @@ export function readClip(text: string): Result<Clip> {
  * Reads a track of copied keys that came as data: only fields that are known and sound are taken. Undefined, with
  * faults, where it is none; `path` is where it stands.
  */
-export function readClipTrack(
+export function readClipboardTrack(
   track: unknown,
   path: string,
   faults: FaultList,
-): ClipTrack | undefined {
+): ClipboardTrack | undefined {
   if (faults.isFull) return undefined;
   const refuse = (at: string, message: string): undefined => {
     faults.push(notAClip(at, message));
@@ -71,7 +76,7 @@ export function readClipTrack(
     space,
     path: joined,
     keys,
-  } = track as Record<keyof ClipTrack, unknown>;
+  } = track as Record<keyof ClipboardTrack, unknown>;
   const channel = typeof id === "string" ? findChannel(id) : undefined;
   if (!channel) return refuse(`${path}.channel`, `There is no channel ${shortValue(id)}.`);
   if (mode !== undefined && mode !== "relative" && mode !== "absolute")
@@ -84,7 +89,7 @@ export function readClipTrack(
     return refuse(`${path}.figure`, `Found ${shortValue(figure)}.`);
   if (!Array.isArray(keys) || keys.length === 0) return refuse(`${path}.keys`, "Found no keys.");
   const canAdd = channel.kind === "number" || channel.kind === "angle";
-  const sound: ClipKey[] = [];
+  const sound: ClipboardKey[] = [];
   for (const [i, key] of keys.entries()) {
     const read = readClipKey(
       key,
@@ -114,12 +119,12 @@ function readClipKey(
   earliest: number,
   path: string,
   faults: FaultList,
-): ClipKey | undefined {
+): ClipboardKey | undefined {
   const refuse = (at: string, message: string): undefined => {
     faults.push(notAClip(at, message));
   };
   if (typeof key !== "object" || key === null) return refuse(path, "Found no key.");
-  const { time, value, curve, in: before, out } = key as Record<keyof ClipKey, unknown>;
+  const { time, value, curve, in: before, out } = key as Record<keyof ClipboardKey, unknown>;
   if (typeof time !== "number" || !Number.isFinite(time) || time < earliest)
     return refuse(`${path}.time`, "Times have to be numbers that never fall.");
   const fits =
