@@ -1,11 +1,8 @@
 // npm run schema: writes docs/study.schema.json from the classes that read study documents.
-import { become, ensureInstalled } from "./lib.mjs";
+import { ensureInstalled, run } from "./lib.mjs";
 
 ensureInstalled();
 process.env.LEVITAS_SCHEMA = "write";
-become(process.execPath, [
-  "--experimental-vm-modules",
-  "--no-warnings",
-  "node_modules/jest/bin/jest.js",
-  ...["--selectProjects", "core", "--testPathPatterns", "studySchema"],
-]);
+process.env.NODE_OPTIONS = "--experimental-vm-modules --no-warnings";
+run("jest", ["--selectProjects", "core", "--testPathPatterns", "studySchema"]);
+run("biome", ["format", "--write", "docs/study.schema.json"]);

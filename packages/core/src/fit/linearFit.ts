@@ -32,7 +32,8 @@ export function fitLinear(curve: Curve, tolerance: number): LinearFit {
   if (!(tolerance > 0)) throw new RangeError(`fitLinear: tolerance ${tolerance} is not above 0`);
   const decimals = Math.max(4, Math.ceil(-Math.log10(tolerance)) + 2);
   let best: LinearFit | undefined;
-  // What lies between samples is guessed from their middles; where a wild curve belies that, more is kept.
+  // The error between samples is estimated at their midpoints. Where the measured error is larger, the fit is repeated
+  // with more of the tolerance in reserve.
   for (const kept of KEPT) {
     const parts = sampleParts(curve, tolerance, kept);
     const linked = parts.map((part) => fewestLinks(part, tolerance * (1 - kept)));

@@ -48,7 +48,8 @@ export function fitPath(curve: Curve, tolerance: number): PathFit {
   const exact = exactPath(curve);
   if (exact) return { curve: exact, error: greatestDifference(curve, exact) };
   let best: PathFit | undefined;
-  // What lies between the places looked at is guessed; where a wild curve belies that, less is allowed.
+  // The error between the tested places is estimated. Where the measured error is larger, the fit is repeated with a
+  // smaller share of the tolerance.
   for (const share of ALLOWED) {
     const path = approximate(curve, tolerance * share);
     const fit = { curve: path, error: greatestDifference(curve, path) };

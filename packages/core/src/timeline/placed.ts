@@ -22,13 +22,13 @@ export interface Placed {
   readonly level: Level;
   /** The level it opens; undefined for all but groups. */
   readonly inside: Level | undefined;
-  /** When it starts, ms of its level, as if the level had no stops. */
+  /** Start in its level's time, ms, not counting the delays of freezes. */
   readonly start: number;
-  /** One pass, ms; of a staggered tween that of one figure. */
+  /** Duration of one iteration, ms; of a staggered tween for one figure. */
   readonly length: number;
-  /** From its start until all passes of all its figures are over, ms; Infinity for endless. */
+  /** From its start to the end of the last iteration of its last figure, ms; Infinity for endless. */
   readonly whole: number;
-  /** The same with no more than one round of what is endless: what a timeline has to show. */
+  /** The same with one round of an endless repetition: the length that a timeline shows. */
   readonly shown: number;
   readonly passes: Passes | undefined;
   /** How much later each figure of a staggered tween starts, ms; empty without a stagger. */
@@ -40,7 +40,7 @@ export interface Placed {
 /** The part of a study that decides when its items play. */
 export type TimelineSource = Pick<Study, "sequence" | "markers" | "figures" | "curves" | "scene">;
 
-/** What there is to ask of items that are placed, or can be. */
+/** Items that are placed, or that can be when they are asked for. */
 export interface PlacedSource {
   readonly size: number;
   readonly root: Level;
@@ -52,12 +52,12 @@ export interface PlacedSource {
   membersOf(index: number): readonly number[];
 }
 
-/** With what an item begins, ms within: 0, or where the part of a tween begins that is played. */
+/** Local time at which an item starts: 0, or the start of a tween's clip. */
 export function beginningOf(item: SequenceItem): number {
   return item.type === "tween" ? (item.clip?.from ?? 0) : 0;
 }
 
-/** How fast time runs in a group; what is not above 0 counts as 1. */
+/** Playback rate of a group; values that are not above 0 count as 1. */
 export function rateOf({ rate }: Group): number {
   return rate !== undefined && rate > 0 ? rate : 1;
 }
@@ -89,22 +89,22 @@ export function linksInto(placed: Placed, figure?: string, offset = 0): readonly
     links.push({ kind: "play", origin, rate, ...(each.passes ? { passes: each.passes } : {}) });
     origin = 0;
   }
-  // The keys count from before its start where its beginning is not played.
+  // Key times count from the origin, which lies before the start of a tween whose clip leaves out its beginning.
   const cut = placed.item.type === "tween" ? (placed.item.clip?.from ?? 0) : 0;
   links.push({ kind: "play", origin: origin + offset - cut, rate: 1 });
   return links;
 }
 
-/** A stretch of time of the study, ms; `to` may be Infinity. */
+/** An interval of the study's time, ms; `to` may be Infinity. */
 export interface PlayedSpan {
   readonly from: number;
   readonly to: number;
 }
 
 /**
- * From when to when a stretch of an item is played, in the first pass of all it stands in: what stands in a group
- * that begins backwards lies mirrored. `from` and `to` count from the item's start, in its level's time; without
- * them it is one round of all of it.
+ * The interval of the study's time in which a part of an item plays, in the first iteration of every group around it; in
+ * a group whose first iteration runs backwards it lies mirrored. `from` and `to` count from the item's start in its
+ * level's time; by default they cover the item's shown length.
  */
 export function playedSpan(placed: Placed, from = 0, to: number = placed.shown): PlayedSpan {
   let [low, high] = [placed.start + from, placed.start + to];

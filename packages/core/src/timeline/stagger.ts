@@ -3,9 +3,9 @@ import type { Front, Study, Tween } from "../study/index.ts";
 import { curveOfKey, restCenter, seededRandom } from "../study/index.ts";
 
 const RADIANS = Math.PI / 180;
-/** px per second where a front says neither speed nor time. */
+/** Default speed of a front, px per second. */
 const USUAL_SPEED = 600;
-/** At how many places of its way a front's curve is looked at for where it first gets somewhere. */
+/** Number of samples in the search for when a front's curve first reaches a value. */
 const STEPS = 256;
 
 /** The order in which the figures of a staggered tween start: their ranks, from 0. */
@@ -22,7 +22,7 @@ export function figureOrder(count: number, seed: number | undefined): number[] {
 }
 
 /**
- * How far a front has to go to reach each figure, px, 0 or more; what lies behind a line is reached at once.
+ * Distance of each figure from a front at its start, px, at least 0; figures behind a line have the distance 0.
  */
 export function frontDistances(
   study: Pick<Study, "figures">,
@@ -41,14 +41,14 @@ export function frontDistances(
   return far.map((distance) => most - distance);
 }
 
-/** ms a front takes for its whole way, `reach` px. */
+/** Duration of a front that travels `reach` px, ms. */
 function frontTime(front: Front, reach: number): number {
   if (front.time !== undefined) return Math.max(front.time, 0);
   const speed = front.speed ?? USUAL_SPEED;
   return speed > 0 ? (reach / speed) * 1000 : 0;
 }
 
-/** How far a front is, px, `since` ms after it began, of a way of `reach` px. */
+/** Distance a front has covered `since` ms after its start, px, out of `reach`. */
 export function frontReach(
   study: Pick<Study, "curves">,
   front: Front,
@@ -61,7 +61,7 @@ export function frontReach(
   return reach * compileCurve(curveOfKey(study, front)).value(since / total);
 }
 
-/** When a front that follows a curve first gets to a share of its way, as a share of its time. */
+/** Progress in time at which a curve first reaches the progress `share` in value. */
 function firstReach(value: (p: number) => number, share: number): number {
   if (share <= 0) return 0;
   for (let i = 1; i <= STEPS; i++) {
@@ -79,8 +79,8 @@ function firstReach(value: (p: number) => number, share: number): number {
 }
 
 /**
- * How much later than the tween each of its figures starts, ms, in the order of `tween.figures`; empty without a
- * stagger. A negative gap begins with the last.
+ * Delay of each figure relative to the start of a staggered tween, ms, in the order of `tween.figures`; empty without a
+ * stagger. With a negative gap the last figure starts first.
  */
 export function staggerOffsets(
   study: Pick<Study, "figures" | "curves">,

@@ -1,38 +1,38 @@
 import type { Repeats } from "../study/index.ts";
 
 /**
- * Times nearer than this, ms, are one where groups and passes are counted through: many additions and divisions
- * must not decide whether something is over.
+ * Tolerance for comparing local times, ms. A local time comes out of many additions and divisions; their rounding must
+ * not decide whether an iteration is over.
  */
 export const TIE = 1e-7;
 
-/** How often and which way something plays, made ready. */
+/** How an item repeats: the resolved fields of `Repeats`, with the duration of one iteration. */
 export interface Passes {
-  /** ms of one pass. */
+  /** Duration of one iteration, ms. */
   readonly length: number;
-  /** Infinity for endless. */
+  /** Number of iterations; Infinity for endless. */
   readonly iterations: number;
   readonly direction: NonNullable<Repeats["direction"]>;
-  /** ms between passes. */
+  /** Pause between iterations, ms. */
   readonly pause: number;
   readonly fill: NonNullable<Repeats["fill"]>;
 }
 
-/** The passes of something `length` ms long; undefined where it plays once, forwards, and then stays. */
+/** How an item whose iteration lasts `length` ms repeats; undefined if it plays once, forwards. */
 export function passesOf(item: Repeats, length: number): Passes | undefined {
   const { iterations = 1, direction = "normal", pause = 0, fill = "forwards" } = item;
   if (iterations === 1 && direction === "normal") return undefined;
   return { length, iterations: iterations ?? Number.POSITIVE_INFINITY, direction, pause, fill };
 }
 
-/** How long all passes last, with the pauses between them, ms; Infinity for endless. */
+/** Total duration of all iterations with the pauses between them, ms; Infinity for endless. */
 export function activeLength({ length, iterations, pause }: Omit<Passes, "fill">): number {
   if (length + pause === 0 || iterations === 0) return 0;
   if (iterations === Number.POSITIVE_INFINITY) return iterations;
   return iterations * length + Math.max(Math.ceil(iterations) - 1, 0) * pause;
 }
 
-/** Whether a pass, counted from 0, runs backwards. */
+/** Whether the iteration with this index (from 0) runs backwards. */
 export function isBackward(direction: Passes["direction"], pass: number): boolean {
   if (direction === "normal") return false;
   if (direction === "reverse") return true;
@@ -40,9 +40,10 @@ export function isBackward(direction: Passes["direction"], pass: number): boolea
 }
 
 /**
- * Where in a pass one is `since` ms after the first has begun: 0 to `length`. −Infinity before it and, where it does
- * not stay, Infinity after it. Between passes and after the last it is where the pass ended. Source: Web Animations,
- * "Calculating the simple iteration progress", with pauses between iterations.
+ * Local time within an iteration, `since` ms after the first iteration started: 0 to `length`. Before the start it is
+ * −Infinity, or the first value if the item fills backwards; after the end it is Infinity, or the last value if it fills
+ * forwards. In a pause it is where the iteration before ended. Source: Web Animations, "Calculating the simple iteration
+ * progress", with pauses between iterations.
  */
 export function passTime(passes: Passes, since: number): number {
   const { length, iterations, direction, fill } = passes;
@@ -57,7 +58,7 @@ export function passTime(passes: Passes, since: number): number {
   return isBackward(direction, pass) ? length - within : within;
 }
 
-/** How fast time runs in a pass: 1, −1, or 0 between passes and outside of them. */
+/** Rate of local time within an iteration: 1, −1 when it runs backwards, 0 in pauses and outside of the iterations. */
 export function passSpeed(passes: Passes, since: number): number {
   if (since < 0 || since >= activeLength(passes)) return 0;
   const [pass, within] = passAt(passes, since);
@@ -65,7 +66,7 @@ export function passSpeed(passes: Passes, since: number): number {
   return isBackward(passes.direction, pass) ? -1 : 1;
 }
 
-/** Which pass one is in, and how far, ms; the last one's end from there on. */
+/** Index of the current iteration and the time into it, ms; after the end, the end of the last one. */
 function passAt(passes: Passes, since: number): readonly [pass: number, within: number] {
   const { length, iterations, pause } = passes;
   const period = length + pause;
@@ -78,23 +79,23 @@ function passAt(passes: Passes, since: number): readonly [pass: number, within: 
   return [pass, Math.min(Math.max(since - pass * period, 0), length)];
 }
 
-/** When a pass begins, ms after the first. */
+/** Start of an iteration, ms after the start of the first. */
 export function passStart({ length, pause }: Passes, pass: number): number {
   return pass * (length + pause);
 }
 
-/** A short stop of time among the items of one level of a sequence. */
+/** A freeze, placed among the items of its level. */
 export interface Stop {
-  /** When, in the level's own time, ms; as if there were no stops. */
+  /** Start in the level's time, ms, not counting the delays of other freezes. */
   readonly at: number;
   readonly length: number;
-  /** Whether later things move back. */
+  /** Whether items that start later are delayed by its duration. */
   readonly push: boolean;
-  /** Figures that stop; undefined for all. */
+  /** Ids of the frozen figures; undefined for all. */
   readonly figures?: ReadonlySet<string>;
 }
 
-/** What one thing feels of a stop: it is held, and moved back or not. */
+/** The effect of a freeze on one item: it holds its value for `length` ms and is delayed by it (`shifts`) or not. */
 export interface FeltStop {
   readonly at: number;
   readonly length: number;
@@ -102,8 +103,8 @@ export interface FeltStop {
 }
 
 /**
- * How stops are felt by something of a figure that starts at `start`. What stops is held; of the rest, what has
- * not begun yet is moved back, and what is under way goes on.
+ * The freezes that affect an item of a figure which starts at `start`. Frozen figures hold their current value. Other
+ * figures are delayed by the freeze's duration if they have not started yet, and otherwise play on.
  */
 export function feltStops(
   stops: readonly Stop[],
@@ -117,7 +118,7 @@ export function feltStops(
   });
 }
 
-/** The time as if there were no stops, at a time with them. */
+/** Converts a time of the level to the time its content would have without freezes. */
 export function contentTime(stops: readonly FeltStop[], t: number): number {
   let shift = 0;
   for (const { at, length, shifts } of stops) {
@@ -129,7 +130,7 @@ export function contentTime(stops: readonly FeltStop[], t: number): number {
   return t - shift;
 }
 
-/** Whether time stands still for what feels these stops. */
+/** Whether a freeze holds the item at this time. */
 export function isHeld(stops: readonly FeltStop[], t: number): boolean {
   let shift = 0;
   for (const { at, length, shifts } of stops) {
@@ -142,8 +143,8 @@ export function isHeld(stops: readonly FeltStop[], t: number): boolean {
 }
 
 /**
- * When something is shown that would be at `time` without stops. What is at the very time of a stop happens as
- * the stop begins; `after` asks for when it ends.
+ * The time at which content is shown that would be at `time` without freezes. Content exactly at the start of a freeze
+ * is shown as the freeze starts; with `after`, as it ends.
  */
 export function presentTime(
   stops: readonly Pick<Stop, "at" | "length" | "push">[],
@@ -156,7 +157,7 @@ export function presentTime(
   return time + shift;
 }
 
-/** One step from the study's time towards the time within a tween. */
+/** One conversion on the way from the study's time to an item's local time. */
 export type TimeLink =
   | { readonly kind: "stops"; readonly stops: readonly FeltStop[] }
   | {
@@ -167,8 +168,8 @@ export type TimeLink =
     };
 
 /**
- * The time within, through all links from the outermost on. −Infinity before it has begun, Infinity where it is over
- * and does not stay.
+ * Local time of an item at a time of the study, through all links from the outermost on. −Infinity before it starts and
+ * Infinity after its end, where it does not fill.
  */
 export function innerTime(links: readonly TimeLink[], t: number): number {
   let time = t;
@@ -183,7 +184,7 @@ export function innerTime(links: readonly TimeLink[], t: number): number {
   return time;
 }
 
-/** How fast the time within runs, per ms of the study; 0 where it stands still. */
+/** Rate of local time per ms of the study; 0 in freezes, pauses and outside of the iterations. */
 export function innerSpeed(links: readonly TimeLink[], t: number): number {
   let time = t;
   let speed = 1;
@@ -205,8 +206,8 @@ export function innerSpeed(links: readonly TimeLink[], t: number): number {
 }
 
 /**
- * When a time within is shown, were every pass the first one and forwards: the way of a person who looks at the
- * timeline from the left.
+ * The time of the study at which a local time is shown, as if every iteration were the first and ran forwards: what a
+ * timeline draws.
  */
 export function outerTime(links: readonly TimeLink[], within: number): number {
   let time = within;
@@ -218,14 +219,14 @@ export function outerTime(links: readonly TimeLink[], within: number): number {
   return time;
 }
 
-/** When something is shown, through what it feels of stops; `contentTime` backwards. */
+/** The inverse of `contentTime`. */
 export function shownThrough(stops: readonly FeltStop[], time: number): number {
   let shift = 0;
   for (const { at, length, shifts } of stops) if (shifts && at < time) shift += length;
   return time + shift;
 }
 
-/** The time within that is shown at a time, as `outerTime` counts; never NaN. */
+/** The inverse of `outerTime`; always a finite number. */
 export function withinTime(links: readonly TimeLink[], t: number): number {
   let time = t;
   for (const link of links)

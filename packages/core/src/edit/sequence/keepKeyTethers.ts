@@ -3,8 +3,8 @@ import { eachItem, eachTween, type Study } from "../../study/index.ts";
 import { placeItems } from "../../timeline/index.ts";
 
 /**
- * Whatever an edit did to keys: what hung on one that is gone hangs on the start of what it stands in, where it
- * was. Costs nothing in a study where nothing hangs on a key.
+ * Re-attaches items whose tether refers to a key that an edit deleted: to the start of their level, keeping their start
+ * times. Does nothing in a study without tethers to keys.
  */
 export function keepKeyTethers(draft: Draft<Study>, study: Study): void {
   let any = false;

@@ -3,9 +3,9 @@ import { eachItem, type SequenceItem, type Study, type Tether } from "../../stud
 import { placeItems } from "../../timeline/index.ts";
 
 /**
- * Takes items out of the sequence. What hung on one of them hangs on what that one hung on, and stays at the time
- * it has in `study`: the state before the edit, since the draft's tweens may have lost their length already. A
- * group takes its members with it.
+ * Deletes items from the sequence, groups with their members. Items that were tethered to a deleted item are tethered to
+ * its anchor instead and keep their start times, which are read from `study`, the state before the edit: tweens of the
+ * draft may have lost their length already.
  */
 export function removeItems(draft: Draft<Study>, ids: ReadonlySet<string>, study: Study): void {
   const gone = new Set(ids);
@@ -21,7 +21,7 @@ export function removeItems(draft: Draft<Study>, ids: ReadonlySet<string>, study
   draft.sequence = prune(draft.sequence);
 }
 
-/** Hangs what hung on something that goes (or on a key of it) on what is left, where it is. */
+/** Re-attaches items that were tethered to a deleted item, or to one of its keys, keeping their start times. */
 export function passOn(draft: Draft<Study>, gone: ReadonlySet<string>, study: Study): void {
   const { byId } = placeItems(study);
   const tweenOfKey = new Map<string, string>();
@@ -39,7 +39,7 @@ export function passOn(draft: Draft<Study>, gone: ReadonlySet<string>, study: St
       if (!own) continue;
       let id: string | undefined = first;
       let tether: Tether = { to: "start", offset: own.start };
-      // Along the chain of what goes, to the first that stays; a circle is a fault and ends at the start.
+      // Follows the tethers of deleted items to the first item that stays; a cycle of them ends at the study's start.
       for (const seen = new Set<string>(); id !== undefined && gone.has(id) && !seen.has(id); ) {
         seen.add(id);
         const anchor = byId.get(id);

@@ -3,13 +3,13 @@ import type { Layer } from "./motion.ts";
 import { trackValue, trackVelocity } from "./track.ts";
 
 /**
- * How the layers of one channel make its value. Layers lie in order of their rank: the one that started last
- * wins and goes on holding its last key; relative layers are added to what is beneath them; a layer whose
- * fill does not hold forwards is gone after its last key. Before all of them the rest value shows, unless the
- * earliest one fills backwards.
+ * How the layers of a channel combine to its value. Layers are sorted by rank, their start time. At a time, the
+ * highest absolute layer that is active determines the value; relative layers above it are added. A layer is active from
+ * its start to its last key, and beyond it if it fills forwards. Before all layers the channel has its value at rest,
+ * unless the first layer fills backwards.
  */
 
-/** The absolute layer that everything above it adds to; undefined where that is the rest value. */
+/** The absolute layer that determines the value at a time; undefined if that is the value at rest. */
 export function baseLayer(layers: readonly Layer[], t: number): Layer | undefined {
   let begun = false;
   for (let i = layers.length - 1; i >= 0; i--) {
@@ -23,7 +23,7 @@ export function baseLayer(layers: readonly Layer[], t: number): Layer | undefine
   return !begun && first && !first.relative && fillsBackwards(first) ? first : undefined;
 }
 
-/** The topmost layer that shows at a time: the one a person sees, or adds to. Undefined where none does. */
+/** The highest active layer at a time; undefined if none is active. */
 export function showingLayer(layers: readonly Layer[], t: number): Layer | undefined {
   return layers.findLast((layer) => !Number.isNaN(layerTime(layer, t)));
 }
@@ -64,7 +64,7 @@ export function stackVelocity(layers: readonly Layer[], t: number, component: nu
     const layer = layers[i] as Layer;
     const time = layerTime(layer, t);
     if (Number.isNaN(time)) continue;
-    // Past the part that is played it stands still.
+    // After the end of its clip the value is held.
     const stands = layer.time !== undefined && time >= layer.time.limit && !layer.time.repeats;
     const speed = stands ? 0 : layer.time ? innerSpeed(layer.time.links, t) : 1;
     if (speed !== 0) sum += trackVelocity(layer.track, originOf(layer), time, component) * speed;
@@ -73,25 +73,25 @@ export function stackVelocity(layers: readonly Layer[], t: number, component: nu
   return sum;
 }
 
-/** What the times of a layer's keys count from where its track is asked. */
+/** The origin of a layer's key times: the study's time, or 0 if the layer has a local time of its own. */
 function originOf(layer: Layer): number {
   return layer.time ? 0 : layer.origin;
 }
 
-/** The time at which a layer's track is to be asked; NaN where the layer does not show. */
+/** The time at which to evaluate a layer's track; NaN if the layer is not active. */
 export function layerTime(layer: Layer, t: number): number {
   if (!layer.time) return layer.start <= t && (t < layer.end || holds(layer)) ? t : Number.NaN;
   const { links, repeats, from, to, limit } = layer.time;
-  // What fills backwards shows early only while nothing else has begun; see `stackValue`.
+  // A layer that fills backwards is active early only if no other layer has started; see `stackValue`.
   if (repeats && !hasBegun(layer, t)) return Number.NaN;
   const within = innerTime(links, t);
   if (!Number.isFinite(within)) return Number.NaN;
-  // A tween that repeats shows as a block: its passes say when.
+  // A tween that repeats is active from its start to the end of its iterations, whatever its keys.
   if (!repeats && (within < from - TIE || (within >= to - TIE && !holds(layer)))) return Number.NaN;
   return atKey(layer.track.times, Math.min(within, limit));
 }
 
-/** A time within, or that of a key from which only roundings part it: a jump has to be on its right side. */
+/** Snaps a local time to a key that it differs from by rounding only, so that a jump at the key is on the right side. */
 function atKey(times: Float64Array, within: number): number {
   let low = 0;
   let high = times.length;
@@ -104,10 +104,10 @@ function atKey(times: Float64Array, within: number): number {
   return time !== undefined && time <= within + TIE ? time : within;
 }
 
-/** Whether a layer that does not show has been there, so that nothing may show before its time any more. */
+/** Whether an inactive layer has started before, so that no layer may fill backwards any more. */
 function hasBegun(layer: Layer, t: number): boolean {
   if (!layer.time) return layer.start <= t;
-  // Passes that fill backwards are at their beginning before they begin: their start decides.
+  // Iterations that fill backwards have a local time before they start, so their start time decides.
   if (layer.time.repeats) return innerTime(layer.time.level, t) >= layer.time.begins - TIE;
   return innerTime(layer.time.links, t) >= layer.time.from - TIE;
 }
@@ -121,22 +121,22 @@ function fillsBackwards(layer: Layer): boolean {
   return layer.fill === "backwards" || layer.fill === "both";
 }
 
-/** The time a layer that fills backwards shows before it begins: the first of its first pass. */
+/** The local time that a layer shows before it starts if it fills backwards: the start of its first iteration. */
 function early(layer: Layer): number {
   return layer.time?.first ?? Number.NEGATIVE_INFINITY;
 }
 
-/** What a channel has beneath the layer at `index` when that one starts. */
+/** The value of the layers below the one at `index` at the time it starts. */
 export function stackBeneath(layers: readonly Layer[], index: number, rest: number): number {
   return stackValue(layers.slice(0, index), (layers[index] as Layer).start, 0, rest);
 }
 
-/** The value of a layer's track where it is at a time of the study, shown or not. */
+/** The value of a layer's track at a time of the study, whether the layer is active or not. */
 export function layerValue(layer: Layer, t: number, component: number): number {
   return trackValue(layer.track, originOf(layer), layer.time ? layer.within(t) : t, component);
 }
 
-/** The same for its rate of change, per second of the study, of its first pass. */
+/** Its rate of change per second of the study, in its first iteration. */
 export function layerVelocity(layer: Layer, t: number, component: number): number {
   if (!layer.time) return trackVelocity(layer.track, layer.origin, t, component);
   const within = layer.within(t);

@@ -5,41 +5,41 @@ import type { CompiledShake } from "../effects/shakes.ts";
 import type { CueEvent } from "../playback/events.ts";
 import type { CompiledTrack } from "./track.ts";
 
-/** One track of one tween on one channel of one figure, placed in time. */
+/** One track of a tween, applied to one channel of one figure and placed in time. */
 export interface Layer {
   readonly tween: Tween;
   readonly track: CompiledTrack;
-  /** When the tween starts for this figure, ms of the study. Key times count from here. */
+  /** Origin of the key times for this figure, ms of the study. */
   readonly origin: number;
-  /** When its first key is, ms: before, it does not show. A tween that repeats shows from its start on. */
+  /** Time of its first key, ms of the study, from which the layer is active; for a tween that repeats, its start. */
   readonly start: number;
-  /** When its last key is in the first pass, ms. */
+  /** Time of its last key in the first iteration, ms of the study. */
   readonly end: number;
   readonly relative: boolean;
   readonly fill: Fill;
-  /** Layers of a channel lie in order of it; where two are equal the later in the sequence wins. */
+  /** Sort key of the layers of a channel, the start time; of equal ranks the later one in the sequence is higher. */
   readonly rank: number;
-  /** Absent where the time within is simply `t − origin`. */
+  /** Conversion to local time; absent if that is simply `t − origin`. */
   readonly time?: LayerTime;
-  /** The layer before its found values were put in; absent where it takes none. */
+  /** The layer before found values were resolved; absent if it has none. */
   readonly open?: Layer;
-  /** When something `within` ms from its start is shown, in its first pass, forwards. */
+  /** Converts local time to the time of the study, in the first iteration, running forwards. */
   readonly outer: (within: number) => number;
   /** The inverse of `outer`. */
   readonly within: (t: number) => number;
 }
 
-/** How the study's time becomes the time of a tween: through groups, stops and passes. */
+/** The conversion of the study's time to a tween's local time, through groups, freezes and iterations. */
 export interface LayerTime {
   readonly links: readonly TimeLink[];
-  /** The tween itself repeats, or does not run forwards. */
+  /** Whether the tween itself repeats or runs backwards. */
   readonly repeats: boolean;
-  /** The links into the level of the tween, and when its first pass begins there, ms of that level. */
+  /** The links to the tween's level, and the start of its first iteration in that level, ms. */
   readonly level: readonly TimeLink[];
   readonly begins: number;
-  /** The time within with which it begins; what it shows early if it fills backwards. */
+  /** Local time at the start of the first iteration, which a layer that fills backwards shows before it. */
   readonly first: number;
-  /** From where to where its track has something to say, and where the part that is played ends, ms of its keys. */
+  /** First and last local time at which the track has keys within the clip, and the end of the clip, ms. */
   readonly from: number;
   readonly to: number;
   readonly limit: number;
@@ -51,40 +51,39 @@ export interface DrivenChannel {
   readonly figureIndex: number;
   readonly channel: ChannelDefinition;
   readonly slot: number;
-  /** In order of rank; the last wins. */
+  /** Sorted by rank; the last one is the highest. */
   readonly layers: readonly Layer[];
 }
 
 /**
- * A compiled study. It answers one question: where is everything at time t? `at` is a pure function
- * of t; times before 0 and past the end are answered like any other.
+ * A compiled study: the values of all channels of all figures at any time. `at` is a pure function of the time, which
+ * may also be negative or beyond the end.
  */
 export interface Motion {
   readonly study: Study;
-  /** When the last key or marker is, ms. */
+  /** Time of the last key or marker, ms. */
   readonly duration: number;
   /** Length of a pose buffer. */
   readonly slotCount: number;
   readonly driven: readonly DrivenChannel[];
-  /** Something in it never ends; `duration` then holds a round of it. */
+  /** Whether something in it repeats endlessly; `duration` then includes one round of it. */
   readonly endless: boolean;
   /** Where everything in the sequence stands in time. */
   readonly placements: Placements;
-  /** Channels computed from others, in the order in which they are. */
+  /** Channels that follow others, in the order of evaluation: each after its source. */
   readonly followers: readonly CompiledFollower[];
   /** Shakes of the study that move something. */
   readonly shakes: readonly CompiledShake[];
   /**
-   * Cues between two times, in the order in which they are met: from `t0` (it belongs to it) up to `t1` (it does
-   * not), or from `t0` down to `t1` where that is earlier, in the same way. So the pieces of an interval have the
-   * cues of the whole, each once.
+   * The cues in an interval, in the order of playing: from `t0` (included) to `t1` (excluded), backwards if `t1` is
+   * earlier. Adjacent intervals therefore report each cue once.
    */
   events(t0: number, t1: number): CueEvent[];
-  /** When a cue happens first, ms: where its mark stands. Undefined for one that never does, and for disabled ones. */
+  /** Time at which a cue happens first, ms; undefined for one that never happens or is disabled. */
   cueTime(cueId: string): number | undefined;
   /** Index of a figure in pose buffers, −1 for an unknown id. */
   figureIndex(figureId: string): number;
-  /** Where a channel's value stands in a pose buffer: one number, or four for a colour. */
+  /** Index of a channel's value in a pose buffer: one number, or four for a color. */
   slot(figureIndex: number, channel: ChannelId): number;
   /** What drives the channels of a figure. */
   drivenOf(figureIndex: number): readonly DrivenChannel[];
@@ -92,17 +91,17 @@ export interface Motion {
   drivenAt(figureIndex: number, channel: ChannelId): DrivenChannel | undefined;
   /**
    * Writes the value of every channel of every figure at `t` ms into `out` (length `slotCount`) and
-   * returns it. Numbers are as the curves give them, unclamped; colours as they are shown: sRGB
-   * components and alpha in [0, 1]. Allocates nothing.
+   * returns it. Numbers are unclamped results of the curves; colors are as shown: sRGB components and alpha in [0, 1].
+   * Allocates nothing of its own; see docs/decisions.md for what the engine may.
    */
   at(t: number, out: Float64Array): Float64Array;
   /**
-   * Like `at`, with rates of change per second. Colours give the rates of their blended
-   * components (premultiplied, in the space the track blends in).
+   * The rates of change per second, in the same layout. For colors these are the rates of the blended components
+   * (premultiplied, in the color space of the track).
    */
   velocity(t: number, out: Float64Array): Float64Array;
-  /** One channel alone, not a colour. */
+  /** The value of one channel; not for colors. */
   valueAt(figureIndex: number, channel: ChannelId, t: number): number;
-  /** The colour of one figure alone, written into the first four numbers of `out` as `at` writes it; returns `out`. */
+  /** The color of one figure, in the first four numbers of `out`, as `at` writes it; returns `out`. */
   colorAt(figureIndex: number, t: number, out: Float64Array): Float64Array;
 }

@@ -11,32 +11,32 @@ import { type CoordinateSpan, coordinateSpans, measurePiece } from "../geometry/
 import type { CurveSource } from "./curveSource.ts";
 
 /**
- * A track made ready: its keys in flat arrays, times counted from the tween's start. A number has
- * one component, a colour four (premultiplied, in the track's space).
+ * A compiled track: its keys in flat arrays. A number has one component, a color four (premultiplied, in the track's
+ * color space).
  */
 export interface CompiledTrack {
   readonly track: Track;
   readonly components: 1 | 4;
   readonly space: ColorSpace;
-  /** Times of the keys, ms, never falling. */
+  /** Local times of the keys, ms, in rising order. */
   readonly times: Float64Array;
-  /** Values as the keys say them, `components` numbers each; NaN where one is yet to be found. */
+  /** Raw values of the keys, `components` numbers each; NaN for found values that are not resolved yet. */
   readonly said: Float64Array;
   /**
-   * Values as they are reached. Only angles with a route differ from what is said: each goes on from
-   * where the route before it led, so a needle that went past 360° stays there and never jumps.
+   * Values that are interpolated. They differ from the raw values only for angles with a route: each continues from the
+   * value before it, so that a needle that turned past 360° does not jump back.
    */
   readonly values: Float64Array;
   readonly curves: readonly CompiledCurve[];
   /** The curve of a span as data, for hand-offs and drawing. */
   readonly shape: (span: number) => Curve;
-  /** Shares of a span, inside (0, 1), at which it may jump or bend. */
+  /** Progress values inside (0, 1) at which a span may jump or have a kink. */
   readonly landmarks: (span: number) => readonly number[];
-  /** The curve of a span as its key has it, where that is an object of its own that can be compared. */
+  /** The curve object of a span's key, to compare with; undefined if the span has none of its own. */
   readonly curveAt: (span: number) => Curve | undefined;
-  /** A key takes its value as it is found when the tween begins. */
+  /** Whether a key takes the value that its channel has when the tween starts. */
   readonly hasFound: boolean;
-  /** A span follows a shared curve. */
+  /** Whether a span refers to a shared curve. */
   readonly usesShared: boolean;
 }
 
@@ -98,8 +98,8 @@ export function compileTrack(
 }
 
 /**
- * The track with the values its keys take "as found": `found` holds what the channel has when the
- * tween starts, one number or four.
+ * The track with its found values resolved: `found` is the value of the channel when the tween starts, one number or
+ * four.
  */
 export function withFoundValues(compiled: CompiledTrack, found: ArrayLike<number>): CompiledTrack {
   const { components } = compiled;
@@ -110,8 +110,8 @@ export function withFoundValues(compiled: CompiledTrack, found: ArrayLike<number
 }
 
 /**
- * The tracks of x and y that are one path through space, compiled together: each piece's length is
- * covered as the curve of x says. Values that are taken as found have no place to go from; they count as 0.
+ * Compiles the tracks of x and y that form a path through space. The curves of x time the distance covered along each
+ * piece. Found values count as 0.
  */
 export function compileSpacePath(
   { x, y }: SpaceTracks,
@@ -132,7 +132,7 @@ export function compileSpacePath(
     const straight = !key.out && !next.in;
     return {
       start: key.time,
-      // As it is: start plus width may miss it by a digit, and the next piece begins there.
+      // Not start + width, which may differ by a rounding error from where the next piece starts.
       end: next.time,
       width: next.time - key.time,
       from,
@@ -160,7 +160,7 @@ export function compileSpacePath(
         : coordinateSpans(piece, timing, axis);
       for (const part of parts) {
         const time = start + part.from * width;
-        // The end of the span before is this one's start, unless its timing ended elsewhere.
+        // A span starts at the end of the one before, unless the timing of that ended at another value.
         if (times.at(-1) !== time || values.at(-1) !== part.start) {
           if (times.length > 0) {
             curves.push(DIAGONAL);
@@ -170,7 +170,7 @@ export function compileSpacePath(
           add(time, part.start);
         }
         curves.push(part.curve);
-        // The way itself is smooth: only its timing jumps or bends.
+        // The path itself is smooth; only its timing can jump or have kinks.
         landmarks.push(landmarksWithin(part, curve));
         let sampled: Curve | undefined;
         shapes.push(() => {
@@ -194,7 +194,7 @@ export function compileSpacePath(
       curves,
       shape: (span) => shapes[span]?.() ?? LINEAR,
       landmarks: (span) => landmarks[span] ?? [],
-      // A span of a coordinate is no span of the path: nothing of it can be taken over.
+      // Spans of a coordinate do not correspond to keys, so their curves cannot be reused one by one.
       curveAt: () => undefined,
       hasFound: false,
       usesShared,
@@ -203,17 +203,17 @@ export function compileSpacePath(
   return [track(x, "x"), track(y, "y")];
 }
 
-/** How many places of a coordinate are looked at where its curve is wanted as data. */
+/** Number of samples for the curve of a coordinate as data. */
 const SAMPLES = 240;
 
-/** Where the timing of a piece jumps or bends within a part of it, as shares of the part. */
+/** Progress values within a part of a piece at which its timing may jump or have a kink. */
 function landmarksWithin({ from, to }: CoordinateSpan, timing: Curve): readonly number[] {
   return landmarksOf(timing)
     .map((p) => (p - from) / (to - from))
     .filter((p) => p > 0 && p < 1);
 }
 
-/** A coordinate's curve as data: straight pieces close together, with the jumps of the timing. */
+/** The curve of a coordinate as data: a densely sampled polyline with the jumps of the timing. */
 function sampleShape(part: CoordinateSpan, timing: Curve): Curve {
   const { curve } = part;
   const marks = landmarksWithin(part, timing);
@@ -229,7 +229,7 @@ function sampleShape(part: CoordinateSpan, timing: Curve): Curve {
   };
 }
 
-/** Values as they are reached; see `CompiledTrack.values`. */
+/** The interpolated values; see `CompiledTrack.values`. */
 function reach(track: Track, said: Float64Array): Float64Array {
   const route = track.route ?? "none";
   if (route === "none" || track.mode === "relative" || channelOf(track.channel).kind !== "angle")
@@ -242,13 +242,11 @@ function reach(track: Track, said: Float64Array): Float64Array {
 }
 
 /**
- * Index of the span in which time `t` of the study lies, for a tween that starts at `origin`: the
- * last one whose first key is at or before it, so that of keys at one time the last holds; the count
- * of spans from the last key on, −1 before the first key.
+ * Index of the span that contains time `t` of the study, for a tween with this origin: the last one whose first key is
+ * at or before `t`. −1 before the first key; the number of spans from the last key on.
  *
- * Keys are compared where they are in the study's time, `origin + time`: the difference `t − origin`
- * rounds, and a last frame that falls a hair before its key would miss the target. `first` and `end` say
- * where the keys are in an array that holds more.
+ * Compares `origin + time` with `t`, because the difference `t − origin` is rounded and a last frame could miss its key.
+ * `first` and `end` delimit the keys in an array that holds those of several tracks.
  */
 export function spanAt(
   times: Float64Array,
@@ -267,7 +265,7 @@ export function spanAt(
   return from - 1;
 }
 
-/** Progress within a span; kept in [0, 1] against the rounding of `t − origin`. */
+/** Progress within a span, clamped to [0, 1] because `t − origin` is rounded. */
 export function progressIn(times: Float64Array, span: number, local: number): number {
   const start = times[span] as number;
   const p = (local - start) / ((times[span + 1] as number) - start);
@@ -276,8 +274,8 @@ export function progressIn(times: Float64Array, span: number, local: number): nu
 
 /**
  * One component of a track's value at time `t` of the study, for a tween that starts at `origin`.
- * Before the first key it is that key's value. From the last key on it is where the last curve ended,
- * which CSS allows to be elsewhere than at the key (`linear(0, 0.5)`).
+ * Before the first key it is that key's value. From the last key on it is the end value of the last curve, which in CSS
+ * may differ from the value of the key (`linear(0, 0.5)`).
  */
 export function trackValue(
   compiled: CompiledTrack,
@@ -300,7 +298,7 @@ function endValue({ times, values, curves, components }: CompiledTrack, componen
   const to = values[last * components + component] as number;
   if (last === 0 || times[last - 1] === times[last]) return to;
   const progress = (curves[last - 1] as CompiledCurve).value(1);
-  // from + (to - from) could miss the target by a rounding; it has to be hit exactly.
+  // from + (to − from) could differ from the target by a rounding error; it has to be exact.
   if (progress === 1) return to;
   const from = values[(last - 1) * components + component] as number;
   return from + (to - from) * progress;

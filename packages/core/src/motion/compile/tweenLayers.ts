@@ -29,7 +29,7 @@ export function compiledTracks(
   before?: CompiledTracks,
 ): CompiledTrack[] {
   const path = tween.path ? spacePathOf(tween) : undefined;
-  // Both coordinates of a path are compiled together, and only together they stay as they were.
+  // Both coordinates of a path are compiled together and can only be reused together.
   const known = new Map(before?.tracks.map((compiled) => [compiled.track, compiled]));
   const pathBefore = before?.tween.path ? spacePathOf(before.tween) : undefined;
   const pathStays = path !== undefined && path.x === pathBefore?.x && path.y === pathBefore.y;
@@ -55,7 +55,7 @@ function sameChannel(before: CompiledTracks | undefined, { channel }: Track) {
   return before?.tracks.find(({ track }) => track.channel === channel);
 }
 
-/** A track of a tween that starts at a time of the study and plays once from there. */
+/** The layer of a tween whose local time is `t − origin`. */
 export function plainLayer(tween: Tween, track: CompiledTrack, origin: number): Layer {
   const start = origin + (track.times[0] as number);
   return {
@@ -72,7 +72,7 @@ export function plainLayer(tween: Tween, track: CompiledTrack, origin: number): 
   };
 }
 
-/** Roundings must not decide who wins: ranks lie on a grid of a millionth of a ms. */
+/** Rounds to a millionth of a ms, so that rounding errors do not decide which of two layers is higher. */
 function rankOf(time: number): number {
   return Math.round(time * 1e6) / 1e6;
 }
@@ -81,7 +81,7 @@ function isRelative({ track, components }: CompiledTrack): boolean {
   return track.mode === "relative" && components === 1;
 }
 
-/** The layer of a tween that groups, stops or its own passes stand before. */
+/** The layer of a tween with a local time of its own: in a group, affected by freezes, or repeating. */
 export function timedLayer(
   { item, passes, level, start }: Placed,
   track: CompiledTrack,
@@ -101,7 +101,7 @@ export function timedLayer(
         { kind: "play" as const, origin: -from, rate: 1 },
       ]
     : way;
-  // Where it would stand if nothing ran backwards, repeated or stopped: who wins does not hang on these.
+  // The start without freezes, repetitions and reversals: which layer is higher does not depend on these.
   let rank = start + offset - from + (repeats ? from : (track.times[0] as number));
   for (let group = level.group; group; group = group.level.group)
     rank = group.start + rank / rateOf(group.item as Group);
@@ -129,14 +129,14 @@ export function timedLayer(
   };
 }
 
-/** The time within with which passes begin. */
+/** Local time at the start of the first iteration. */
 function firstTime(passes: Placed["passes"]): number {
   return passes
     ? innerTime([{ kind: "play", origin: 0, rate: 1, passes }], 0)
     : Number.NEGATIVE_INFINITY;
 }
 
-/** When a tween starts that plays once, straight from there; undefined where more stands between. */
+/** The origin of a tween whose local time is `t − origin`; undefined if it is not. */
 export function plainOrigin(
   { passes, item }: Placed,
   way: readonly TimeLink[],

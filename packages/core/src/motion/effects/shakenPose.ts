@@ -6,8 +6,7 @@ const RADIANS = Math.PI / 180;
 const added = new Float64Array(3);
 
 /**
- * Adds shakes to a pose: to the figures they name, or to all that stand in the scene itself, which then is shaken
- * as a whole, about its middle.
+ * Adds shakes to a pose: to the figures they name, or to all figures without a parent, about the center of the scene.
  */
 export function addShakes(
   study: Study,
@@ -39,7 +38,7 @@ function addTo(poses: Float64Array, index: number, dx: number, dy: number, turn:
   poses[rotate] = (poses[rotate] as number) + turn;
 }
 
-/** How far the pivot of a figure moves when the scene turns about its middle. */
+/** Displacement of a figure's pivot when the scene rotates about its center. */
 function turnAboutMiddle(
   { scene }: Study,
   read: (index: number, channel: ChannelId) => number,
@@ -54,7 +53,7 @@ function turnAboutMiddle(
   return { x: cos * rx - sin * ry, y: sin * rx + cos * ry };
 }
 
-/** The value of one channel with shakes added, asking only for what that takes. */
+/** The value of one channel with shakes added; evaluates only the channels that this needs. */
 export function shakenValue(
   study: Study,
   shakes: readonly CompiledShake[],
@@ -66,7 +65,7 @@ export function shakenValue(
   if (channel !== "x" && channel !== "y" && channel !== "rotate") return steady(index, channel, t);
   const outermost = study.figures[index]?.parent === null;
   const turns = channel === "rotate";
-  // A turn of the scene moves x by what y is, and the other way round.
+  // A rotation of the scene changes x depending on y, and y depending on x.
   let x = turns ? 0 : steady(index, "x", t);
   let y = turns ? 0 : steady(index, "y", t);
   let rotate = turns ? steady(index, "rotate", t) : 0;

@@ -2,16 +2,16 @@ import { type Shake, seededRandom } from "../../study/index.ts";
 import { innerTime, type Placed, type Placements, type TimeLink } from "../../timeline/index.ts";
 import type { CurveSource } from "../compile/curveSource.ts";
 
-/** A shake made ready. */
+/** A compiled shake. */
 export interface CompiledShake {
   readonly shake: Shake;
   /** Indices of the figures it moves; undefined for the whole scene. */
   readonly figures: readonly number[] | undefined;
-  /** The way from the study's time into it. */
+  /** The links from the study's time to its local time. */
   readonly links: readonly TimeLink[];
-  /** Whether it is under way at a time of the study. */
+  /** Whether it is active at a time of the study. */
   readonly isOn: (t: number) => boolean;
-  /** What it adds at a time: px, px, degrees clockwise. Written into `out`, zeros when it is not under way. */
+  /** Writes its offset at a time into `out`: px, px, degrees clockwise; zeros if it is not active. */
   readonly offset: (t: number, out: Float64Array) => void;
   /** The noise along x, along y and around. */
   readonly noises: readonly [Noise, Noise, Noise];
@@ -20,12 +20,12 @@ export interface CompiledShake {
 /** Smooth noise by place, at most 1 to each side. */
 export type Noise = (place: number) => number;
 
-/** Slopes of the noise that are made before they repeat: more than 60 s at 30 Hz. */
+/** Number of random slopes before the noise repeats: more than 60 s at 30 Hz. */
 const SLOPES = 2048;
 
 /**
- * Noise that a seed decides: smooth, 0 at every whole place, at most 1 to each side. It is gradient noise in one
- * dimension with the fade 6t⁵ − 15t⁴ + 10t³, whose speed and its change are continuous.
+ * Gradient noise in one dimension from a seed: 0 at every integer, between −1 and 1, with the fade 6t⁵ − 15t⁴ + 10t³,
+ * whose first and second derivatives are continuous.
  */
 export function noise(seed: number): Noise {
   const random = seededRandom(seed);
@@ -37,7 +37,7 @@ export function noise(seed: number): Noise {
     const left = (slopes[index] as number) * t;
     const right = (slopes[(index + 1) % SLOPES] as number) * (t - 1);
     const fade = t * t * t * (t * (t * 6 - 15) + 10);
-    // Two slopes of 1 against each other meet in the middle at one half; twice that is 1.
+    // Two opposite slopes of 1 reach one half between integers, so twice the sum lies in [−1, 1].
     return (left + (right - left) * fade) * 2;
   };
 }
@@ -50,10 +50,10 @@ interface Surroundings {
 }
 
 /**
- * Makes a shake ready; undefined for one that moves nothing.
+ * Compiles a shake; undefined for one that moves nothing.
  *
- * @param calm as people see it who prefer reduced motion
- * @param before what the shake was made ready to before: its noise is taken over where its seed is the same
+ * @param calm for people who prefer reduced motion: only the calm share is left
+ * @param before another state of the shake, whose noise is reused if the seed is the same
  */
 export function compileShake(
   shake: Shake,

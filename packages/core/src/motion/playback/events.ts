@@ -15,37 +15,37 @@ import {
   withinTime,
 } from "../../timeline/index.ts";
 
-/** A cue that happens. */
+/** An occurrence of a cue. */
 export interface CueEvent {
   /** ms of the study. */
   readonly time: number;
   readonly cue: Cue;
 }
 
-/** A time within something, each time that comes by. */
+/** A local time of an item, in each of its iterations. */
 interface Place {
   readonly links: readonly TimeLink[];
   readonly within: number;
-  /** Instead of the time within: where the innermost link that repeats begins or ends, each time, whichever way it runs. */
+  /** Instead of the local time: the start or end of each iteration of the innermost link that repeats. */
   readonly edge?: "start" | "end";
 }
 
 interface CuePlace extends Place {
   readonly cue: Cue;
-  /** When the cue happens, ms of the study, for a time at which what it hangs on is seen to happen; and back. */
+  /** Converts the time at which the cue's anchor is shown to the time of the cue, ms of the study; and the inverse. */
   readonly later: (seen: number) => number;
   readonly earlier: (time: number) => number;
 }
 
-/** Passes of one thing that are looked at in one go; a bound against passes of next to no length. */
+/** Limit on the iterations examined at once, against iterations of almost no length. */
 const MOST_PASSES = 20_000;
-/** Room around a window against rounding, ms; what counts is decided by the study's time alone. */
+/** Margin around an interval against rounding errors, ms; the exact time decides what belongs to it. */
 const ROOM = 1e-3;
 
-/** What is known of the cues of a study; see `Motion.events` and `Motion.cueTime`. */
+/** Answers when the cues of a study happen; see `Motion.events` and `Motion.cueTime`. */
 export interface CueFinder {
   between(t0: number, t1: number): CueEvent[];
-  /** When a cue happens first, ms of the study; undefined for one that never does. */
+  /** Time at which a cue happens first, ms of the study; undefined for one that never happens. */
   first(cueId: string): number | undefined;
 }
 
@@ -65,7 +65,7 @@ export function cueFinder(study: Study, placements: Placements): CueFinder {
       places().forEach((place, order) => {
         let last = Number.NaN;
         for (const time of happening(place, from, to)) {
-          // At the turn of a pass there and a pass back it is met once.
+          // Where an iteration forwards is followed by one backwards, the cue at the turn happens once.
           if (time - last < 1e-6) continue;
           if (forward ? time >= from && time < to : time > from && time <= to)
             found.push({ time, cue: place.cue, order });
@@ -86,7 +86,7 @@ export function cueFinder(study: Study, placements: Placements): CueFinder {
   };
 }
 
-/** Longest time into which a cue is looked for, ms: eleven days. */
+/** Latest time at which a cue is searched for, ms: eleven days. */
 const FAR = 1e9;
 
 function firstOf(place: CuePlace): number | undefined {
@@ -99,7 +99,7 @@ function firstOf(place: CuePlace): number | undefined {
   return undefined;
 }
 
-/** When a cue happens near a window, in order. */
+/** Times at which a cue happens near an interval, in order. */
 function happening(place: CuePlace, from: number, to: number): number[] {
   return timesOf(place, place.earlier(from), place.earlier(to))
     .map(place.later)
@@ -119,8 +119,8 @@ export function cuePlaces(study: Study, placements: Placements): CuePlace[] {
 const AT_ONCE = { later: (seen: number) => seen, earlier: (time: number) => time };
 
 /**
- * A cue happens when what it hangs on is seen to happen, in every iteration of that and of all it stands in, and its
- * offset later: counted in the cue's own level, so that a freeze and a playback rate there hold for it, too.
+ * A cue happens whenever its anchor is shown, in every iteration of the anchor and of the groups around it, plus its
+ * offset, which is measured in the cue's own level: freezes and playback rates of that level apply to it.
  */
 function placeOf(placed: Placed, cue: Cue, study: Study, { byId }: Placements): CuePlace {
   const { tether } = cue;
@@ -130,7 +130,7 @@ function placeOf(placed: Placed, cue: Cue, study: Study, { byId }: Placements): 
   if (!anchor) return { cue, links: linksInto(placed), within: 0, ...AT_ONCE };
   const { item, passes, length, offsets } = anchor;
   const atEnd = tether.to === "item" && tether.edge === "end";
-  // A staggered tween begins with its first figure and is over with its last; a freeze of that one delays it.
+  // The end of a staggered tween is that of its last figure, including freezes of that figure.
   const last = atEnd && offsets.length > 0 ? offsets.indexOf(Math.max(...offsets)) : 0;
   const figure = item.type === "tween" ? item.figures[last] : undefined;
   const links = [...linksInto(anchor, figure, offsets[last] ?? 0)];
@@ -151,10 +151,10 @@ function placeOf(placed: Placed, cue: Cue, study: Study, { byId }: Placements): 
   };
 }
 
-/** A time of the study, and the time that is an offset later in the level of an item; and back. */
+/** Adds an offset, measured in an item's level, to a time of the study; and the inverse. */
 function offsetBy(offset: number, placed: Placed): Pick<CuePlace, "later" | "earlier"> {
   if (offset === 0) return AT_ONCE;
-  // Without the item's own start: the links of its level.
+  // The links to the level, without the start of the item itself.
   const links = linksInto(placed).slice(0, -1);
   const repeats = links.some((link) => link.kind === "play" && link.passes);
   if (!repeats)
@@ -162,7 +162,7 @@ function offsetBy(offset: number, placed: Placed): Pick<CuePlace, "later" | "ear
       later: (seen) => outerTime(links, withinTime(links, seen) + offset),
       earlier: (time) => outerTime(links, withinTime(links, time) - offset),
     };
-  // In a level that is played several times an offset may lead beyond its end: rates alone count there.
+  // In a level that repeats, an offset may lead beyond the end of an iteration; there only the rates apply.
   let rate = 1;
   for (const link of links) if (link.kind === "play") rate *= link.rate;
   return {
@@ -171,7 +171,7 @@ function offsetBy(offset: number, placed: Placed): Pick<CuePlace, "later" | "ear
   };
 }
 
-/** Times of the study near a window, ms, at which a time within is shown, in any of its passes. */
+/** Times of the study near an interval, ms, at which a local time is shown, in any iteration. */
 export function timesShown(
   links: readonly TimeLink[],
   within: number,
@@ -210,7 +210,7 @@ function timesOf({ links, within, edge }: Place, from: number, to: number): numb
   return meet(0, from - ROOM, to + ROOM);
 }
 
-/** The passes that are under way between two times counted from the first. */
+/** Indices of the iterations that overlap an interval, measured from the start of the first. */
 function passesBetween(passes: Passes, low: number, high: number): number[] {
   const period = passes.length + passes.pause;
   if (!(period > 0)) return high >= 0 && low <= 0 ? [0] : [];

@@ -2,20 +2,20 @@ import { isBackward, type Passes, type TimeLink } from "../../timeline/index.ts"
 import type { Motion } from "../compile/motion.ts";
 import { cuePlaces } from "./events.ts";
 
-/** Endless parts whose rounds meet later than this, ms, are looked at for this long and then begin anew. */
+/** Longest common period of endless parts, ms; if it is longer they restart after this time. */
 const LONGEST_ROUND = 60_000;
-/** Rounds are counted in thousandths of a ms. */
+/** Periods are compared in thousandths of a ms. */
 const UNIT = 1000;
 
-/** How long a round of endless passes lasts, ms: two passes where every second one runs back. */
+/** Period of an endless repetition, ms: two iterations if every second one runs backwards. */
 function roundOf(passes: Passes): number {
   const alternates = isBackward(passes.direction, 0) !== isBackward(passes.direction, 1);
   return (passes.length + passes.pause) * (alternates ? 2 : 1);
 }
 
 /**
- * After how many ms of the study something begins anew for good, seen through its links; 0 where it ends or is held.
- * What is endless inside of what ends, ends with it.
+ * Period with which an item repeats endlessly in the study's time, ms; 0 if it ends. An endless repetition within
+ * something that ends, ends with it.
  */
 export function loopOf(links: readonly TimeLink[]): number {
   let rate = 1;
@@ -28,7 +28,7 @@ export function loopOf(links: readonly TimeLink[]): number {
   return 0;
 }
 
-/** The least time after which all of several loops begin anew, ms; 0 for none. */
+/** Least common multiple of several periods, ms; 0 for none. */
 export function commonLoop(loops: readonly number[]): {
   readonly length: number;
   readonly exact: boolean;
@@ -47,7 +47,7 @@ export function commonLoop(loops: readonly number[]): {
   return { length: common / UNIT, exact: true };
 }
 
-/** The loops of all that drives a channel of a figure, what it follows and what shakes it included. */
+/** The periods of everything that affects a channel of a figure, including its source if it follows and its shakes. */
 export function loopsOf(motion: Motion, figureIndex: number, slot: number): number[] {
   const loops: number[] = [];
   const seen = new Set<number>();
@@ -69,7 +69,7 @@ export function loopsOf(motion: Motion, figureIndex: number, slot: number): numb
   return loops;
 }
 
-/** The loops of the cues of a study. */
+/** The periods of the cues of a study. */
 export function loopsOfCues({ study, placements }: Motion): number[] {
   return cuePlaces(study, placements).map(({ links }) => loopOf(links));
 }
