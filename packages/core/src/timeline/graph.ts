@@ -6,6 +6,8 @@ import {
   type Tween,
   tweenLength,
 } from "../study/index.ts";
+import { isBuiltAlike, sameNumbers, samePasses, sameStops } from "./alike.ts";
+import { DirtyQueue } from "./dirtyQueue.ts";
 import {
   beginningOf,
   type Level,
@@ -693,7 +695,7 @@ export class Graph implements PlacedSource {
       if (item.type === "tween" && item.stagger?.order === "front") fronts.push(index);
       if (item.type === "freeze") freezes.push(index);
     });
-    return { dirty: new Dirty(rank), first, list, onKeysOf, onMarkers, fronts, freezes };
+    return { dirty: new DirtyQueue(rank), first, list, onKeysOf, onMarkers, fronts, freezes };
   }
 
   #isSimpleOrRoot(quantity: number): boolean {
@@ -709,7 +711,7 @@ interface ItemChange {
 
 /** Who depends on what; made at the first update. */
 interface Dependents {
-  readonly dirty: Dirty;
+  readonly dirty: DirtyQueue;
   /** The quantities that depend on quantity q are `list[first[q]]` to `list[first[q + 1] - 1]`. */
   readonly first: Int32Array;
   readonly list: Int32Array;
@@ -720,55 +722,6 @@ interface Dependents {
   readonly fronts: readonly number[];
   readonly freezes: readonly number[];
 }
-
-/** Quantities that have to be evaluated again, given back in topological order. */
-class Dirty {
-  readonly #marked: Uint8Array;
-  readonly #quantityAt: Int32Array;
-  #low: number;
-  #high = -1;
-
-  /** @param rank the place of each quantity in a topological order */
-  constructor(private readonly rank: Int32Array) {
-    this.#marked = new Uint8Array(rank.length);
-    this.#quantityAt = new Int32Array(rank.length);
-    this.#low = rank.length;
-  }
-
-  add(quantity: number): void {
-    const rank = this.rank[quantity] as number;
-    this.#marked[rank] = 1;
-    this.#quantityAt[rank] = quantity;
-    if (rank < this.#low) this.#low = rank;
-    if (rank > this.#high) this.#high = rank;
-  }
-
-  /** The next one; −1 when there is none left. */
-  next(): number {
-    for (; this.#low <= this.#high; this.#low++) {
-      if (this.#marked[this.#low] === 0) continue;
-      this.#marked[this.#low] = 0;
-      return this.#quantityAt[this.#low] as number;
-    }
-    [this.#low, this.#high] = [this.rank.length, -1];
-    return -1;
-  }
-}
-
-/** Whether an item can stand in the place of another without anything being tethered or grouped otherwise. */
-function isBuiltAlike(was: SequenceItem, now: SequenceItem): boolean {
-  if (was.id !== now.id || was.type !== now.type) return false;
-  if ((was.disabled === true) !== (now.disabled === true)) return false;
-  if (now.type === "tween" && was.type === "tween" && isFront(was) !== isFront(now)) return false;
-  if (was.tether === now.tether) return true;
-  const [a, b] = [was.tether, now.tether];
-  if (a.to !== b.to) return false;
-  if (a.to === "start" || b.to === "start") return true;
-  if (a.id !== b.id) return false;
-  return a.to !== "item" || b.to !== "item" || a.edge === b.edge;
-}
-
-const isFront = ({ stagger }: Tween): boolean => stagger?.order === "front";
 
 /** Whether the keys that something is tethered to are still in the tweens they were in. */
 function keysStay(
@@ -796,34 +749,4 @@ function shownLength(passes: Passes): number {
   if (Number.isFinite(whole)) return whole;
   const round = passes.direction === "normal" || passes.direction === "reverse" ? 1 : 2;
   return round * (passes.length + passes.pause);
-}
-
-function samePasses(a: Passes | undefined, b: Passes | undefined): boolean {
-  if (a === b) return true;
-  return (
-    a !== undefined &&
-    b !== undefined &&
-    a.length === b.length &&
-    a.iterations === b.iterations &&
-    a.direction === b.direction &&
-    a.pause === b.pause &&
-    a.fill === b.fill
-  );
-}
-
-function sameNumbers(a: readonly number[], b: readonly number[]): boolean {
-  return a === b || (a.length === b.length && a.every((each, i) => each === b[i]));
-}
-
-function sameStops(a: readonly Stop[] | undefined, b: readonly Stop[]): boolean {
-  if (a === b) return true;
-  if (a?.length !== b.length) return false;
-  return b.every((stop, i) => {
-    const other = a[i] as Stop;
-    if (stop.at !== other.at || stop.length !== other.length || stop.push !== other.push)
-      return false;
-    const [mine, theirs] = [stop.figures, other.figures];
-    if (mine === theirs) return true;
-    return mine?.size === theirs?.size && [...(mine ?? [])].every((id) => theirs?.has(id));
-  });
 }
