@@ -11,6 +11,7 @@ import {
   solveSteep,
 } from "./bezierSolver.ts";
 import { type Call, wrongArgument, wrongCount } from "./call.ts";
+import { cubicSlopeAt } from "./cubic.ts";
 import { type CompiledCurve, type CubicBezierCurve, DIAGONAL, type KeywordCurve } from "./curve.ts";
 import { ANY_VALUE, type CurveKind, checkNumber } from "./kind.ts";
 
@@ -137,7 +138,7 @@ export function compileCubicBezier({ x1, y1, x2, y2 }: CubicBezierCurve): Compil
         ...[number, number, number],
         ...[number, number, number],
       ];
-      return ((3 * ay * t + 2 * by) * t + cy) / ((3 * ax * t + 2 * bx) * t + cx);
+      return cubicSlopeAt(ay, by, cy, t) / cubicSlopeAt(ax, bx, cx, t);
     },
   };
 }

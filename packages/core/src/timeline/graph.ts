@@ -669,7 +669,7 @@ export class Graph implements PlacedSource {
       rank[quantity] = i;
     });
     const needs = this.#order.map((quantity) =>
-      this.#isSimpleOrRoot(quantity) ? NO_OFFSETS : this.#needsOf(quantity),
+      this.#isSimple(quantity) ? [] : this.#needsOf(quantity),
     );
     const first = new Int32Array(count + 1);
     for (const list of needs)
@@ -696,10 +696,6 @@ export class Graph implements PlacedSource {
       if (item.type === "freeze") freezes.push(index);
     });
     return { dirty: new DirtyQueue(rank), first, list, onKeysOf, onMarkers, fronts, freezes };
-  }
-
-  #isSimpleOrRoot(quantity: number): boolean {
-    return quantity % KINDS !== STOPS && this.#isSimple(quantity);
   }
 }
 

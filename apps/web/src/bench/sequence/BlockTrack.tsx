@@ -530,7 +530,7 @@ function foldedPath(motion: Motion, placed: Placed, view: { toX: (t: number) => 
   const gap = (BOTTOM - TOP - 8) / Math.max(members.length - 1, 1);
   return members
     .map((member, i) => {
-      const { pass } = blockSpan(motion.placements.byId.get(member.item.id) ?? member);
+      const { pass } = blockSpan(member);
       const y = TOP + 4 + Math.min(gap, 4) * i;
       return y > BOTTOM - 2
         ? ""
