@@ -81,6 +81,7 @@ export function inWaves(study: Study, ids: readonly string[]): string[][] {
  */
 export function delaysSome(level: Level | undefined, from: number, to: number): boolean {
   return (
-    level?.stops.some(({ at, figures, push }) => figures && push && at >= from && at <= to) ?? false
+    level?.freezes.some(({ at, figures, push }) => figures && push && at >= from && at <= to) ??
+    false
   );
 }

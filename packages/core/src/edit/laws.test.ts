@@ -359,7 +359,9 @@ function elsewhere(
     const each = placed.get(id);
     return (
       each &&
-      (each.item.type === "freeze" || each.item.type === "shake" || (each.inside && each.passes))
+      (each.item.type === "freeze" ||
+        each.item.type === "shake" ||
+        (each.inside && each.iterations))
     );
   });
   if (spreads || before.followers.length > 0) return undefined;
@@ -457,7 +459,7 @@ describe("over random studies of every field", () => {
           const named = withPartners(study, touching.named);
           for (const id of touching.tweens) {
             // A freeze of some figures delays what has not begun: a start that crosses it changes that.
-            if (was.byId.get(id)?.level.stops.some(({ figures }) => figures)) continue;
+            if (was.byId.get(id)?.level.freezes.some(({ figures }) => figures)) continue;
             const [before, after] = [findTween(study, id), findTween(change.after, id)];
             const kept = new Map(
               after?.tracks.flatMap(({ keys }) => keys.map((key) => [key.id, key.time] as const)),

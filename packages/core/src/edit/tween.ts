@@ -8,7 +8,7 @@ import {
   spacePathOf,
   type Tween,
 } from "../study/index.ts";
-import { passesOf, placeItems } from "../timeline/index.ts";
+import { iterationsOf, placeItems } from "../timeline/index.ts";
 import { type DraftKey, draftItem } from "./history/find.ts";
 import { partnerOf } from "./spatialPath/spacePoints.ts";
 
@@ -46,7 +46,7 @@ export function settleKeys(
   const before = findTween(study, tween.id);
   const first = firstKeyTime(tween as Tween);
   const beganThere = before !== undefined && firstKeyTime(before) === 0;
-  const repeats = before !== undefined && passesOf(before, 0) !== undefined;
+  const repeats = before !== undefined && iterationsOf(before, 0) !== undefined;
   const follows = followsFirstKey && beganThere && !tween.clip && !repeats;
   const shift = first < 0 || follows ? first : 0;
   if (shift !== 0) {

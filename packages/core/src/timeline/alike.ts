@@ -1,5 +1,5 @@
 import type { SequenceItem, Tween } from "../study/index.ts";
-import type { Passes, Stop } from "./timing.ts";
+import type { Iterations, PlacedFreeze } from "./timing.ts";
 
 /** Whether an item can stand in the place of another without anything being tethered or grouped otherwise. */
 export function isBuiltAlike(was: SequenceItem, now: SequenceItem): boolean {
@@ -17,13 +17,13 @@ export function isBuiltAlike(was: SequenceItem, now: SequenceItem): boolean {
 const isFront = ({ stagger }: Tween): boolean => stagger?.order === "front";
 
 /** Whether two items repeat alike. */
-export function samePasses(a: Passes | undefined, b: Passes | undefined): boolean {
+export function sameIterations(a: Iterations | undefined, b: Iterations | undefined): boolean {
   if (a === b) return true;
   return (
     a !== undefined &&
     b !== undefined &&
     a.length === b.length &&
-    a.iterations === b.iterations &&
+    a.count === b.count &&
     a.direction === b.direction &&
     a.pause === b.pause &&
     a.fill === b.fill
@@ -36,15 +36,18 @@ export function sameNumbers(a: readonly number[], b: readonly number[]): boolean
 }
 
 /** Whether two levels have the same freezes. */
-export function sameStops(a: readonly Stop[] | undefined, b: readonly Stop[]): boolean {
+export function sameFreezes(
+  a: readonly PlacedFreeze[] | undefined,
+  b: readonly PlacedFreeze[],
+): boolean {
   if (a === b) return true;
   if (a?.length !== b.length) return false;
-  return b.every((stop, i) => {
-    const other = a[i] as Stop;
-    if (stop.at !== other.at || stop.length !== other.length || stop.push !== other.push)
+  return b.every((freeze, i) => {
+    const other = a[i] as PlacedFreeze;
+    if (freeze.at !== other.at || freeze.length !== other.length || freeze.push !== other.push)
       return false;
-    const [mine, theirs] = [stop.figures, other.figures];
-    if (mine === theirs) return true;
-    return mine?.size === theirs?.size && [...(mine ?? [])].every((id) => theirs?.has(id));
+    const [ids, otherIds] = [freeze.figures, other.figures];
+    if (ids === otherIds) return true;
+    return ids?.size === otherIds?.size && [...(ids ?? [])].every((id) => otherIds?.has(id));
   });
 }

@@ -6,7 +6,7 @@ import {
   type Tween,
   tweenLength,
 } from "../study/index.ts";
-import { isBuiltAlike, sameNumbers, samePasses, sameStops } from "./alike.ts";
+import { isBuiltAlike, sameFreezes, sameIterations, sameNumbers } from "./alike.ts";
 import { DirtyQueue } from "./dirtyQueue.ts";
 import {
   beginningOf,
@@ -19,11 +19,11 @@ import {
 import { staggerOffsets } from "./stagger.ts";
 import {
   activeLength,
-  feltStops,
-  type Passes,
-  passesOf,
+  freezesFor,
+  type Iterations,
+  iterationsOf,
+  type PlacedFreeze,
   presentTime,
-  type Stop,
   withinTime,
 } from "./timing.ts";
 
@@ -38,7 +38,7 @@ const UNKNOWN = 0;
 const OPEN = 1;
 const KNOWN = 2;
 
-const NO_STOPS: readonly Stop[] = [];
+const NO_FREEZES: readonly PlacedFreeze[] = [];
 const NO_OFFSETS: readonly number[] = [];
 
 /**
@@ -72,10 +72,10 @@ export class Graph implements PlacedSource {
   readonly #length: Float64Array;
   readonly #whole: Float64Array;
   readonly #shown: Float64Array;
-  readonly #passes: (Passes | undefined)[];
+  readonly #iterations: (Iterations | undefined)[];
   readonly #offsets: (readonly number[])[];
   /** The freezes within each group, in order of time; those of the whole sequence last. */
-  readonly #stops: (readonly Stop[])[];
+  readonly #freezes: (readonly PlacedFreeze[])[];
   readonly #state: Uint8Array;
   /** Quantities in the order in which they became known: a topological order. */
   readonly #order: number[] = [];
@@ -96,9 +96,9 @@ export class Graph implements PlacedSource {
     this.#length = new Float64Array(size);
     this.#whole = new Float64Array(size);
     this.#shown = new Float64Array(size);
-    this.#passes = new Array(size).fill(undefined);
+    this.#iterations = new Array(size).fill(undefined);
     this.#offsets = new Array(size).fill(NO_OFFSETS);
-    this.#stops = new Array(size + 1).fill(NO_STOPS);
+    this.#freezes = new Array(size + 1).fill(NO_FREEZES);
     this.#state = new Uint8Array((size + 1) * KINDS);
     this.#placed = new Array(size).fill(undefined);
     this.#levels = new Array(size + 1).fill(undefined);
@@ -165,7 +165,7 @@ export class Graph implements PlacedSource {
     let level = this.#levels[at];
     if (!level) {
       this.#ask(at * KINDS + STOPS);
-      level = { group: null, stops: this.#stops[at] as readonly Stop[] };
+      level = { group: null, freezes: this.#freezes[at] as readonly PlacedFreeze[] };
       this.#levels[at] = level;
     }
     return level;
@@ -176,8 +176,8 @@ export class Graph implements PlacedSource {
     const item = this.#item(index);
     const isGroup = item.type === "group";
     if (isGroup) this.#ask(index * KINDS + STOPS);
-    const stops = this.#stops[index] as readonly Stop[];
-    const passes = this.#passes[index];
+    const freezes = this.#freezes[index] as readonly PlacedFreeze[];
+    const iterations = this.#iterations[index];
     const offsets = this.#offsets[index] as readonly number[];
     if (
       before &&
@@ -188,9 +188,9 @@ export class Graph implements PlacedSource {
       before.whole === this.#whole[index] &&
       before.shown === this.#shown[index] &&
       before.disabled === this.#disabled[index] &&
-      samePasses(before.passes, passes) &&
+      sameIterations(before.iterations, iterations) &&
       sameNumbers(before.offsets, offsets) &&
-      (!isGroup || sameStops(before.inside?.stops, stops))
+      (!isGroup || sameFreezes(before.inside?.freezes, freezes))
     ) {
       this.#placed[index] = before;
       return before;
@@ -203,11 +203,11 @@ export class Graph implements PlacedSource {
       length: this.#length[index] as number,
       whole: this.#whole[index] as number,
       shown: this.#shown[index] as number,
-      passes,
+      iterations,
       offsets,
       disabled: this.#disabled[index] as boolean,
     };
-    if (isGroup) placed.inside = { group: placed, stops };
+    if (isGroup) placed.inside = { group: placed, freezes };
     this.#placed[index] = placed;
     return placed;
   }
@@ -223,8 +223,8 @@ export class Graph implements PlacedSource {
     if (!this.#isPlaced) {
       this.#isPlaced = true;
       this.#evaluateAll();
-      const stops = this.#stops[this.size] as readonly Stop[];
-      const isSame = before !== undefined && sameStops(before.root.stops, stops);
+      const freezes = this.#freezes[this.size] as readonly PlacedFreeze[];
+      const isSame = before !== undefined && sameFreezes(before.root.freezes, freezes);
       const root = isSame ? before.root : this.#levelOf(-1);
       this.#levels[this.size] = root;
       for (let i = 0; i < this.size; i++) {
@@ -405,10 +405,10 @@ export class Graph implements PlacedSource {
       return this.#start[index] !== before;
     }
     if (kind === STOPS) {
-      const before = this.#stops[index];
-      const stops = this.#computeStops(index);
-      if (sameStops(before, stops)) return false;
-      this.#stops[index] = stops;
+      const before = this.#freezes[index];
+      const freezes = this.#computeFreezes(index);
+      if (sameFreezes(before, freezes)) return false;
+      this.#freezes[index] = freezes;
       return true;
     }
     const [whole, shown] = [this.#whole[index], this.#shown[index]];
@@ -457,7 +457,8 @@ export class Graph implements PlacedSource {
     for (let at = level; at !== to && at >= 0; at = this.#parent[at] as number)
       out =
         (this.#start[at] as number) +
-        presentTime(this.#stops[at] as readonly Stop[], out) / rateOf(this.#item(at) as Group);
+        presentTime(this.#freezes[at] as readonly PlacedFreeze[], out) /
+          rateOf(this.#item(at) as Group);
     return out;
   }
 
@@ -468,26 +469,26 @@ export class Graph implements PlacedSource {
     let inside = time;
     for (const at of way.reverse()) {
       const since = (inside - (this.#start[at] as number)) * rateOf(this.#item(at) as Group);
-      const felt = feltStops(this.#stops[at] as readonly Stop[], undefined, 0);
-      inside = withinTime([{ kind: "stops", stops: felt }], since);
+      const freezes = freezesFor(this.#freezes[at] as readonly PlacedFreeze[], undefined, 0);
+      inside = withinTime([{ kind: "freezes", freezes }], since);
     }
     return inside;
   }
 
-  #computeStops(level: number): readonly Stop[] {
-    const stops: Stop[] = [];
+  #computeFreezes(level: number): readonly PlacedFreeze[] {
+    const freezes: PlacedFreeze[] = [];
     for (const index of this.#membersIn(level)) {
       const item = this.#item(index);
       if (item.type !== "freeze" || this.#disabled[index]) continue;
       const { push = true, figures } = item;
-      stops.push({
+      freezes.push({
         at: this.#start[index] as number,
         length: this.#freezeLength(item),
         push,
         ...(figures ? { figures: new Set(figures) } : {}),
       });
     }
-    return stops.length === 0 ? NO_STOPS : stops.sort((a, b) => a.at - b.at);
+    return freezes.length === 0 ? NO_FREEZES : freezes.sort((a, b) => a.at - b.at);
   }
 
   #freezeLength({ frames }: Freeze): number {
@@ -516,14 +517,14 @@ export class Graph implements PlacedSource {
     const length = tweenLength(tween);
     const offsets = tween.stagger ? staggerOffsets(this.source, tween) : NO_OFFSETS;
     const fan = offsets.length > 0 ? Math.max(...offsets) : 0;
-    const passes = passesOf(tween, length);
-    this.#passes[index] = passes;
+    const iterations = iterationsOf(tween, length);
+    this.#iterations[index] = iterations;
     this.#offsets[index] = offsets;
     this.#setLengths(
       index,
       length,
-      fan + (passes ? activeLength(passes) : length),
-      fan + (passes ? shownLength(passes) : length),
+      fan + (iterations ? activeLength(iterations) : length),
+      fan + (iterations ? shownLength(iterations) : length),
     );
   }
 
@@ -537,13 +538,18 @@ export class Graph implements PlacedSource {
     }
     if (end === Number.NEGATIVE_INFINITY) end = 0;
     // All members may be over before the group starts; an iteration, though, is never shorter than nothing.
-    const over = presentTime(this.#stops[index] as readonly Stop[], end, true);
+    const over = presentTime(this.#freezes[index] as readonly PlacedFreeze[], end, true);
     const length = Math.max(over, 0);
-    const passes = passesOf(group, length);
+    const iterations = iterationsOf(group, length);
     const rate = rateOf(group);
-    const whole = passes ? activeLength(passes) : endless ? Number.POSITIVE_INFINITY : over;
-    this.#passes[index] = passes;
-    this.#setLengths(index, length, whole / rate, (passes ? shownLength(passes) : over) / rate);
+    const whole = iterations ? activeLength(iterations) : endless ? Number.POSITIVE_INFINITY : over;
+    this.#iterations[index] = iterations;
+    this.#setLengths(
+      index,
+      length,
+      whole / rate,
+      (iterations ? shownLength(iterations) : over) / rate,
+    );
   }
 
   // Another state of the same sequence.
@@ -612,7 +618,10 @@ export class Graph implements PlacedSource {
       for (let i = first[quantity] as number; i < end; i++) dirty.add(list[i] as number);
     }
     if (wholeMoved) {
-      this.#levels[this.size] = { group: null, stops: this.#stops[this.size] as readonly Stop[] };
+      this.#levels[this.size] = {
+        group: null,
+        freezes: this.#freezes[this.size] as readonly PlacedFreeze[],
+      };
       for (let i = 0; i < this.size; i++) touched.add(i);
     }
     const anew: number[] = [];
@@ -740,9 +749,9 @@ function keyTime({ tracks }: Tween, keyId: string): number | undefined {
 }
 
 /** One round of something endless: two iterations where every second one runs backwards. */
-function shownLength(passes: Passes): number {
-  const whole = activeLength(passes);
+function shownLength(iterations: Iterations): number {
+  const whole = activeLength(iterations);
   if (Number.isFinite(whole)) return whole;
-  const round = passes.direction === "normal" || passes.direction === "reverse" ? 1 : 2;
-  return round * (passes.length + passes.pause);
+  const round = iterations.direction === "normal" || iterations.direction === "reverse" ? 1 : 2;
+  return round * (iterations.length + iterations.pause);
 }

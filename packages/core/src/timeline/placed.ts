@@ -1,10 +1,10 @@
 import type { Group, SequenceItem, Study } from "../study/index.ts";
 import {
-  feltStops,
+  freezesFor,
+  type Iterations,
   isBackward,
-  type Passes,
+  type PlacedFreeze,
   presentTime,
-  type Stop,
   type TimeLink,
 } from "./timing.ts";
 
@@ -13,7 +13,7 @@ export interface Level {
   /** null for the whole. */
   readonly group: Placed | null;
   /** In order of time. */
-  readonly stops: readonly Stop[];
+  readonly freezes: readonly PlacedFreeze[];
 }
 
 /** An item of the sequence, placed in time. */
@@ -30,7 +30,7 @@ export interface Placed {
   readonly whole: number;
   /** The same with one round of an endless repetition: the length that a timeline shows. */
   readonly shown: number;
-  readonly passes: Passes | undefined;
+  readonly iterations: Iterations | undefined;
   /** How much later each figure of a staggered tween starts, ms; empty without a stagger. */
   readonly offsets: readonly number[];
   /** It, or a group it stands in, is not played. */
@@ -67,26 +67,31 @@ export function rateOf({ rate }: Group): number {
  * are added up, so that a sequence means the same to the last bit with and without them.
  */
 export function linksInto(placed: Placed, figure?: string, offset = 0): readonly TimeLink[] {
-  const way: Placed[] = [placed];
-  for (let group = placed.level.group; group; group = group.level.group) way.unshift(group);
+  const path: Placed[] = [placed];
+  for (let group = placed.level.group; group; group = group.level.group) path.unshift(group);
   const links: TimeLink[] = [];
   let origin = 0;
-  for (const each of way) {
-    const own = each === placed;
-    const stops = each.level.stops;
-    if (stops.length > 0) {
-      const felt = feltStops(stops, figure, each.start + (own ? offset : 0));
-      if (felt.length > 0) {
+  for (const each of path) {
+    const isOwn = each === placed;
+    const freezes = each.level.freezes;
+    if (freezes.length > 0) {
+      const affecting = freezesFor(freezes, figure, each.start + (isOwn ? offset : 0));
+      if (affecting.length > 0) {
         if (origin !== 0) links.push({ kind: "play", origin, rate: 1 });
         origin = 0;
-        links.push({ kind: "stops", stops: felt });
+        links.push({ kind: "freezes", freezes: affecting });
       }
     }
     origin += each.start;
-    if (own) break;
+    if (isOwn) break;
     const rate = rateOf(each.item as Group);
-    if (rate === 1 && !each.passes) continue;
-    links.push({ kind: "play", origin, rate, ...(each.passes ? { passes: each.passes } : {}) });
+    if (rate === 1 && !each.iterations) continue;
+    links.push({
+      kind: "play",
+      origin,
+      rate,
+      ...(each.iterations ? { iterations: each.iterations } : {}),
+    });
     origin = 0;
   }
   // Key times count from the origin, which lies before the start of a tween whose clip leaves out its beginning.
@@ -110,10 +115,10 @@ export function playedSpan(placed: Placed, from = 0, to: number = placed.shown):
   let [low, high] = [placed.start + from, placed.start + to];
   let level = placed.level;
   for (;;) {
-    [low, high] = [presentTime(level.stops, low), presentTime(level.stops, high, high > low)];
+    [low, high] = [presentTime(level.freezes, low), presentTime(level.freezes, high, high > low)];
     const { group } = level;
     if (!group) return { from: low, to: high };
-    if (group.passes && isBackward(group.passes.direction, 0))
+    if (group.iterations && isBackward(group.iterations.direction, 0))
       [low, high] = [group.length - high, group.length - low];
     const rate = rateOf(group.item as Group);
     [low, high] = [group.start + low / rate, group.start + high / rate];

@@ -7,11 +7,11 @@ import type { Repeats } from "../study/index.ts";
 export const TIE = 1e-7;
 
 /** How an item repeats: the resolved fields of `Repeats`, with the duration of one iteration. */
-export interface Passes {
+export interface Iterations {
   /** Duration of one iteration, ms. */
   readonly length: number;
   /** Number of iterations; Infinity for endless. */
-  readonly iterations: number;
+  readonly count: number;
   readonly direction: NonNullable<Repeats["direction"]>;
   /** Pause between iterations, ms. */
   readonly pause: number;
@@ -19,24 +19,24 @@ export interface Passes {
 }
 
 /** How an item whose iteration lasts `length` ms repeats; undefined if it plays once, forwards. */
-export function passesOf(item: Repeats, length: number): Passes | undefined {
+export function iterationsOf(item: Repeats, length: number): Iterations | undefined {
   const { iterations = 1, direction = "normal", pause = 0, fill = "forwards" } = item;
   if (iterations === 1 && direction === "normal") return undefined;
-  return { length, iterations: iterations ?? Number.POSITIVE_INFINITY, direction, pause, fill };
+  return { length, count: iterations ?? Number.POSITIVE_INFINITY, direction, pause, fill };
 }
 
 /** Total duration of all iterations with the pauses between them, ms; Infinity for endless. */
-export function activeLength({ length, iterations, pause }: Omit<Passes, "fill">): number {
-  if (length + pause === 0 || iterations === 0) return 0;
-  if (iterations === Number.POSITIVE_INFINITY) return iterations;
-  return iterations * length + Math.max(Math.ceil(iterations) - 1, 0) * pause;
+export function activeLength({ length, count, pause }: Omit<Iterations, "fill">): number {
+  if (length + pause === 0 || count === 0) return 0;
+  if (count === Number.POSITIVE_INFINITY) return count;
+  return count * length + Math.max(Math.ceil(count) - 1, 0) * pause;
 }
 
 /** Whether the iteration with this index (from 0) runs backwards. */
-export function isBackward(direction: Passes["direction"], pass: number): boolean {
+export function isBackward(direction: Iterations["direction"], index: number): boolean {
   if (direction === "normal") return false;
   if (direction === "reverse") return true;
-  return (pass % 2 === 1) === (direction === "alternate");
+  return (index % 2 === 1) === (direction === "alternate");
 }
 
 /**
@@ -45,47 +45,53 @@ export function isBackward(direction: Passes["direction"], pass: number): boolea
  * forwards. In a pause it is where the iteration before ended. Source: Web Animations, "Calculating the simple iteration
  * progress", with pauses between iterations.
  */
-export function passTime(passes: Passes, since: number): number {
-  const { length, iterations, direction, fill } = passes;
+export function iterationTime(iterations: Iterations, since: number): number {
+  const { length, count, direction, fill } = iterations;
   if (since < -TIE) {
     if (fill !== "backwards" && fill !== "both") return Number.NEGATIVE_INFINITY;
     return isBackward(direction, 0) ? length : 0;
   }
-  const over = since >= activeLength(passes) - TIE;
-  const [pass, within] = passAt(passes, over ? activeLength(passes) : Math.max(since, 0));
+  const over = since >= activeLength(iterations) - TIE;
+  const [index, within] = iterationAt(
+    iterations,
+    over ? activeLength(iterations) : Math.max(since, 0),
+  );
   if (over && fill !== "forwards" && fill !== "both") return Number.POSITIVE_INFINITY;
-  if (iterations === 0) return isBackward(direction, 0) ? length : 0;
-  return isBackward(direction, pass) ? length - within : within;
+  if (count === 0) return isBackward(direction, 0) ? length : 0;
+  return isBackward(direction, index) ? length - within : within;
 }
 
 /** Rate of local time within an iteration: 1, −1 when it runs backwards, 0 in pauses and outside of the iterations. */
-export function passSpeed(passes: Passes, since: number): number {
-  if (since < 0 || since >= activeLength(passes)) return 0;
-  const [pass, within] = passAt(passes, since);
-  if (within >= passes.length) return 0;
-  return isBackward(passes.direction, pass) ? -1 : 1;
+export function iterationRate(iterations: Iterations, since: number): number {
+  if (since < 0 || since >= activeLength(iterations)) return 0;
+  const [index, within] = iterationAt(iterations, since);
+  if (within >= iterations.length) return 0;
+  return isBackward(iterations.direction, index) ? -1 : 1;
 }
 
 /** Index of the current iteration and the time into it, ms; after the end, the end of the last one. */
-function passAt(passes: Passes, since: number): readonly [pass: number, within: number] {
-  const { length, iterations, pause } = passes;
+function iterationAt(
+  iterations: Iterations,
+  since: number,
+): readonly [index: number, within: number] {
+  const { length, count, pause } = iterations;
   const period = length + pause;
   if (period === 0) return [0, 0];
-  if (since >= activeLength(passes)) {
-    const last = Math.max(Math.ceil(iterations) - 1, 0);
-    return [last, (iterations - last) * length];
+  if (since >= activeLength(iterations)) {
+    const last = Math.max(Math.ceil(count) - 1, 0);
+    return [last, (count - last) * length];
   }
-  const pass = Math.floor(since / period);
-  return [pass, Math.min(Math.max(since - pass * period, 0), length)];
+  const index = Math.floor(since / period);
+  return [index, Math.min(Math.max(since - index * period, 0), length)];
 }
 
 /** Start of an iteration, ms after the start of the first. */
-export function passStart({ length, pause }: Passes, pass: number): number {
-  return pass * (length + pause);
+export function iterationStart({ length, pause }: Iterations, index: number): number {
+  return index * (length + pause);
 }
 
 /** A freeze, placed among the items of its level. */
-export interface Stop {
+export interface PlacedFreeze {
   /** Start in the level's time, ms, not counting the delays of other freezes. */
   readonly at: number;
   readonly length: number;
@@ -96,7 +102,7 @@ export interface Stop {
 }
 
 /** The effect of a freeze on one item: it holds its value for `length` ms and is delayed by it (`shifts`) or not. */
-export interface FeltStop {
+export interface FigureFreeze {
   readonly at: number;
   readonly length: number;
   readonly shifts: boolean;
@@ -106,12 +112,12 @@ export interface FeltStop {
  * The freezes that affect an item of a figure which starts at `start`. Frozen figures hold their current value. Other
  * figures are delayed by the freeze's duration if they have not started yet, and otherwise play on.
  */
-export function feltStops(
-  stops: readonly Stop[],
+export function freezesFor(
+  freezes: readonly PlacedFreeze[],
   figure: string | undefined,
   start: number,
-): readonly FeltStop[] {
-  return stops.flatMap(({ at, length, push, figures }): FeltStop[] => {
+): readonly FigureFreeze[] {
+  return freezes.flatMap(({ at, length, push, figures }): FigureFreeze[] => {
     const holds = !figures || (figure !== undefined && figures.has(figure));
     const shifts = push && (holds || start >= at);
     return holds || shifts ? [{ at, length, shifts }] : [];
@@ -119,9 +125,9 @@ export function feltStops(
 }
 
 /** Converts a time of the level to the time its content would have without freezes. */
-export function contentTime(stops: readonly FeltStop[], t: number): number {
+export function contentTime(freezes: readonly FigureFreeze[], t: number): number {
   let shift = 0;
-  for (const { at, length, shifts } of stops) {
+  for (const { at, length, shifts } of freezes) {
     const begin = at + shift;
     if (t < begin) break;
     if (t < begin + length) return at;
@@ -131,9 +137,9 @@ export function contentTime(stops: readonly FeltStop[], t: number): number {
 }
 
 /** Whether a freeze holds the item at this time. */
-export function isHeld(stops: readonly FeltStop[], t: number): boolean {
+export function isHeld(freezes: readonly FigureFreeze[], t: number): boolean {
   let shift = 0;
-  for (const { at, length, shifts } of stops) {
+  for (const { at, length, shifts } of freezes) {
     const begin = at + shift;
     if (t < begin) return false;
     if (t < begin + length) return true;
@@ -147,24 +153,24 @@ export function isHeld(stops: readonly FeltStop[], t: number): boolean {
  * is shown as the freeze starts; with `after`, as it ends.
  */
 export function presentTime(
-  stops: readonly Pick<Stop, "at" | "length" | "push">[],
+  freezes: readonly Pick<PlacedFreeze, "at" | "length" | "push">[],
   time: number,
   after = false,
 ): number {
   let shift = 0;
-  for (const { at, length, push } of stops)
+  for (const { at, length, push } of freezes)
     if (push && (after ? at <= time : at < time)) shift += length;
   return time + shift;
 }
 
 /** One conversion on the way from the study's time to an item's local time. */
 export type TimeLink =
-  | { readonly kind: "stops"; readonly stops: readonly FeltStop[] }
+  | { readonly kind: "freezes"; readonly freezes: readonly FigureFreeze[] }
   | {
       readonly kind: "play";
       readonly origin: number;
       readonly rate: number;
-      readonly passes?: Passes;
+      readonly iterations?: Iterations;
     };
 
 /**
@@ -174,10 +180,10 @@ export type TimeLink =
 export function innerTime(links: readonly TimeLink[], t: number): number {
   let time = t;
   for (const link of links) {
-    if (link.kind === "stops") time = contentTime(link.stops, time);
+    if (link.kind === "freezes") time = contentTime(link.freezes, time);
     else {
       const since = (time - link.origin) * link.rate;
-      time = link.passes ? passTime(link.passes, since) : since;
+      time = link.iterations ? iterationTime(link.iterations, since) : since;
     }
     if (!Number.isFinite(time)) return time;
   }
@@ -189,15 +195,15 @@ export function innerSpeed(links: readonly TimeLink[], t: number): number {
   let time = t;
   let speed = 1;
   for (const link of links) {
-    if (link.kind === "stops") {
-      if (isHeld(link.stops, time)) return 0;
-      time = contentTime(link.stops, time);
+    if (link.kind === "freezes") {
+      if (isHeld(link.freezes, time)) return 0;
+      time = contentTime(link.freezes, time);
     } else {
       const since = (time - link.origin) * link.rate;
       speed *= link.rate;
-      if (link.passes) {
-        speed *= passSpeed(link.passes, since);
-        time = passTime(link.passes, since);
+      if (link.iterations) {
+        speed *= iterationRate(link.iterations, since);
+        time = iterationTime(link.iterations, since);
       } else time = since;
     }
     if (speed === 0 || !Number.isFinite(time)) return 0;
@@ -214,15 +220,15 @@ export function outerTime(links: readonly TimeLink[], within: number): number {
   for (let i = links.length - 1; i >= 0; i--) {
     const link = links[i] as TimeLink;
     if (link.kind === "play") time = link.origin + time / link.rate;
-    else time = shownThrough(link.stops, time);
+    else time = shownThrough(link.freezes, time);
   }
   return time;
 }
 
 /** The inverse of `contentTime`. */
-export function shownThrough(stops: readonly FeltStop[], time: number): number {
+export function shownThrough(freezes: readonly FigureFreeze[], time: number): number {
   let shift = 0;
-  for (const { at, length, shifts } of stops) if (shifts && at < time) shift += length;
+  for (const { at, length, shifts } of freezes) if (shifts && at < time) shift += length;
   return time + shift;
 }
 
@@ -230,6 +236,7 @@ export function shownThrough(stops: readonly FeltStop[], time: number): number {
 export function withinTime(links: readonly TimeLink[], t: number): number {
   let time = t;
   for (const link of links)
-    time = link.kind === "stops" ? contentTime(link.stops, time) : (time - link.origin) * link.rate;
+    time =
+      link.kind === "freezes" ? contentTime(link.freezes, time) : (time - link.origin) * link.rate;
   return time;
 }

@@ -42,7 +42,7 @@ const PER_SPAN = 16;
 function isMirrored(placed: Placed): boolean {
   let mirrored = false;
   for (let group = placed.level.group; group; group = group.level.group)
-    if (group.passes && isBackward(group.passes.direction, 0)) mirrored = !mirrored;
+    if (group.iterations && isBackward(group.iterations.direction, 0)) mirrored = !mirrored;
   return mirrored;
 }
 

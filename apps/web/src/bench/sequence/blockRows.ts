@@ -54,7 +54,7 @@ export function blockSpan(placed: Placed): BlockSpan {
   const { item } = placed;
   const length =
     item.type === "group" ? placed.shown : item.type === "freeze" ? 0 : placed.length + fan;
-  const pass = placed.passes && item.type === "group" ? passOf(placed) : length;
+  const pass = placed.iterations && item.type === "group" ? passOf(placed) : length;
   return {
     pass: playedSpan(placed, 0, pass),
     all: playedSpan(placed),

@@ -75,7 +75,7 @@ export function TrackBar({
     if (rest.current) {
       // Passes after the first, as far as they go.
       const placed = motion.placements.byId.get(tween.id);
-      const over = placed?.passes ? playedSpan(placed) : undefined;
+      const over = placed?.iterations ? playedSpan(placed) : undefined;
       const end = over && (Number.isFinite(placed?.whole) ? view.toX(over.to) : view.width + 10);
       writeAttributes(rest.current, {
         d:

@@ -71,7 +71,7 @@ export const trimTween = defineEdit<{ tweenId: string; edge: "start" | "end"; ti
 export function splitProblem(study: Study, tweenId: string, time: number): string | undefined {
   const tween = findTween(study, tweenId);
   if (!tween) return "There is no such tween.";
-  if (placeItems(study).byId.get(tweenId)?.passes)
+  if (placeItems(study).byId.get(tweenId)?.iterations)
     return "It repeats: a part of it would repeat by itself.";
   const hasFound = tween.tracks.some(({ keys }) => keys.some(isFound));
   if (hasFound && tween.figures.length > 1)
@@ -195,7 +195,7 @@ export function joinProblem(study: Study, ids: readonly string[]): string | unde
   for (const [i, each] of sorted.entries()) {
     const tween = tweens[i] as Tween;
     if (each.level !== first?.level) return "They stand in different groups.";
-    if (each.passes) return `“${tween.name}” repeats.`;
+    if (each.iterations) return `“${tween.name}” repeats.`;
     if (tween.stagger || tween.path) return `“${tween.name}” is staggered or goes along a path.`;
     if (tween.figures.join() !== one.figures.join()) return "They move different figures.";
     if (each.disabled !== first?.disabled) return "Some of them are switched off.";

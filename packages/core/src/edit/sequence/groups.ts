@@ -31,7 +31,7 @@ export function groupProblem(study: Study, ids: readonly string[]): string | und
     if (item.type !== "cue" || tether.to === "start" || tether.to === "marker") continue;
     const id = tether.to === "key" ? findKey(study, tether.id)?.tween.id : tether.id;
     const anchor = id === undefined ? undefined : byId.get(id);
-    if (anchor?.passes && !chosen.has(anchor.item.id))
+    if (anchor?.iterations && !chosen.has(anchor.item.id))
       return `“${item.name}” is heard in every iteration of “${anchor.item.name}”: choose that, too.`;
   }
   return undefined;
@@ -99,9 +99,9 @@ export function dissolveProblem(study: Study, id: string): string | undefined {
   const { byId, membersOf } = placeItems(study);
   const placed = byId.get(id);
   if (placed?.item.type !== "group") return "That is no group.";
-  if (placed.passes)
+  if (placed.iterations)
     return "It repeats or runs backwards: set it to one iteration, direction normal, first.";
-  if (placed.inside && placed.inside.stops.length > 0)
+  if (placed.inside && placed.inside.freezes.length > 0)
     return "A freeze in it would stop everything.";
   const starts = (placed.inside ? membersOf(placed.inside) : []).map(({ start }) => start);
   const [first, last] = [Math.min(0, ...starts), Math.max(0, ...starts)];

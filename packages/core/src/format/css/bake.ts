@@ -109,7 +109,7 @@ function thin(
   return stops.filter((_, i) => kept[i] === 1);
 }
 
-/** Times of the study between two at which a channel may jump or bend: its keys, jumps of its curves, its passes. */
+/** Times of the study between two at which a channel may jump or bend: its keys, jumps of its curves, its iterations. */
 export function marksOf(
   motion: Motion,
   figureIndex: number,
@@ -136,8 +136,8 @@ export function marksOf(
   for (const { links, shake } of motion.shakes)
     for (const within of [0, shake.duration])
       for (const time of timesShown(links, within, from, to)) marks.add(time);
-  for (const { at, length } of motion.placements.root.stops) {
-    const begin = presentTime(motion.placements.root.stops, at);
+  for (const { at, length } of motion.placements.root.freezes) {
+    const begin = presentTime(motion.placements.root.freezes, at);
     marks.add(begin).add(begin + length);
   }
   return [...marks];
@@ -157,17 +157,17 @@ function layerMarks(layer: Layer, from: number, to: number): number[] {
   const first = times[0] as number;
   // The ends of a pass, wherever its keys are.
   within.push(0, layer.time.from, Math.min(limit, times.at(-1) as number));
-  const passes = links.flatMap((link) =>
-    link.kind === "play" && link.passes ? [link.passes] : [],
+  const repeats = links.flatMap((link) =>
+    link.kind === "play" && link.iterations ? [link.iterations] : [],
   );
-  for (const { length } of passes) within.push(length, first);
+  for (const { length } of repeats) within.push(length, first);
   const marks = within.filter(Number.isFinite).flatMap((time) => timesShown(links, time, from, to));
-  // Outer passes begin and end too.
+  // Outer iterations begin and end too.
   links.forEach((link, i) => {
-    if (link.kind !== "play" || !link.passes) return;
-    for (const edge of [0, link.passes.length])
+    if (link.kind !== "play" || !link.iterations) return;
+    for (const edge of [0, link.iterations.length])
       marks.push(...timesShown(links.slice(0, i + 1), edge, from, to));
-    const over = link.origin + activeLength(link.passes) / link.rate;
+    const over = link.origin + activeLength(link.iterations) / link.rate;
     if (Number.isFinite(over)) marks.push(...timesShown(links.slice(0, i), over, from, to));
   });
   return marks;

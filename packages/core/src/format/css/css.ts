@@ -14,7 +14,7 @@ import {
   restValue,
   type Study,
 } from "../../study/index.ts";
-import type { Passes } from "../../timeline/index.ts";
+import type { Iterations } from "../../timeline/index.ts";
 import { cssComment } from "../escape.ts";
 import {
   type CssAnimation,
@@ -24,7 +24,7 @@ import {
   together,
   type Written,
 } from "./cssAnimation.ts";
-import { baked, isShaken, needsBaking, simplePasses } from "./cssBaked.ts";
+import { baked, isShaken, needsBaking, simpleIterations } from "./cssBaked.ts";
 import { faceCss } from "./cssFaces.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
 import { CSS_TOLERANCE, CssCurves, classNames, cssNumber } from "./cssText.ts";
@@ -137,8 +137,8 @@ function figureCss(
     declarations.push(
       `animation:\n    ${animations
         .map(
-          ({ name: id, duration, delay, fill, passes }) =>
-            `${id} ${cssNumber(duration)}ms linear ${cssNumber(delay)}ms${passes} ${fill}`,
+          ({ name: id, duration, delay, fill, iterations }) =>
+            `${id} ${cssNumber(duration)}ms linear ${cssNumber(delay)}ms${iterations} ${fill}`,
         )
         .join(",\n    ")};`,
     );
@@ -317,12 +317,12 @@ function animation(
 ): CssAnimation {
   const { times } = layer.track;
   const last = times.length - 1;
-  const passes = simplePasses(layer);
+  const iterations = simpleIterations(layer);
   // What repeats is a block: all of its tracks last as long as it does.
-  const begin = passes ? 0 : (times[0] as number);
-  const duration = passes ? passes.length : (times[last] as number) - begin;
+  const begin = iterations ? 0 : (times[0] as number);
+  const duration = iterations ? iterations.length : (times[last] as number) - begin;
   const frames: CssFrame[] = [];
-  if (passes && (times[0] as number) > 0) frames.push({ place: 0, body: declare(0) });
+  if (iterations && (times[0] as number) > 0) frames.push({ place: 0, body: declare(0) });
   for (let key = 0; key <= last; key++) {
     // Of several keys at one time only the first is arrived at and only the last is left from.
     const sameBefore = key > 0 && times[key - 1] === times[key];
@@ -336,7 +336,7 @@ function animation(
         : "";
     frames.push({ place: sameAfter ? place - HAIR : place, body: `${declare(key)}${timing}` });
   }
-  if (passes && (times[last] as number) < passes.length)
+  if (iterations && (times[last] as number) < iterations.length)
     frames.push({ place: 100, body: declare(last) });
   // With one frame alone CSS starts from what the element has, also before the animation begins.
   if (frames.length === 1) frames.unshift({ place: 0, body: declare(0) });
@@ -349,7 +349,7 @@ function animation(
     duration,
     delay: layer.start,
     fill: forwards ? (backwards ? "both" : "forwards") : backwards ? "backwards" : "none",
-    passes: passes ? passesText(passes) : "",
+    iterations: iterations ? iterationsText(iterations) : "",
   };
 }
 
@@ -364,9 +364,9 @@ function curveTolerance(property: CssProperty, track: CompiledTrack, key: number
 }
 
 /** Iterations and direction as CSS writes them. */
-function passesText({ iterations, direction }: Passes): string {
-  const count = iterations === Number.POSITIVE_INFINITY ? "infinite" : cssNumber(iterations);
-  return ` ${count}${direction === "normal" ? "" : ` ${direction}`}`;
+function iterationsText({ count, direction }: Iterations): string {
+  const times = count === Number.POSITIVE_INFINITY ? "infinite" : cssNumber(count);
+  return ` ${times}${direction === "normal" ? "" : ` ${direction}`}`;
 }
 
 /** What a key says in CSS: a number with `base` added, or a colour. */

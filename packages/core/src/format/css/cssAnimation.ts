@@ -9,7 +9,7 @@ export interface CssAnimation {
   readonly delay: number;
   readonly fill: string;
   /** As CSS writes it, with a space before it; empty for once and forwards. */
-  readonly passes: string;
+  readonly iterations: string;
 }
 
 /** Two keys at one time cannot share an offset in CSS; the earlier one moves this much back, in %. */

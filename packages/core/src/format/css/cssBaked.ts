@@ -1,6 +1,6 @@
 import { commonLoop, type Layer, loopsOf, type Motion } from "../../motion/index.ts";
 import { type ChannelId, channelOf, clampShown } from "../../study/index.ts";
-import type { Passes } from "../../timeline/index.ts";
+import type { Iterations } from "../../timeline/index.ts";
 import { bake, marksOf } from "./bake.ts";
 import {
   type CssAnimation,
@@ -22,7 +22,7 @@ export function needsBaking(motion: Motion, index: number, id: ChannelId): boole
   if (coversWhatAdds(layers) || beginsWithJump(layers[0])) return true;
   const timed = layers.filter(({ time }) => time !== undefined);
   if (timed.length === 0) return false;
-  return timed.some((layer) => !simplePasses(layer)) || layers.some(({ relative }) => relative);
+  return timed.some((layer) => !simpleIterations(layer)) || layers.some(({ relative }) => relative);
 }
 
 /** Whether values are said outright after others were added to what moves: in CSS these would go on adding. */
@@ -43,14 +43,15 @@ function beginsWithJump(layer: Layer | undefined): boolean {
   return times.length > 1 && times[0] === times[1];
 }
 
-/** The passes of a layer that CSS can say: its tween's own, without pauses, and nothing else before it. */
-export function simplePasses({ time, tween }: Layer): Passes | undefined {
+/** The iterations of a layer that CSS can say: its tween's own, without pauses, and nothing else before it. */
+export function simpleIterations({ time, tween }: Layer): Iterations | undefined {
   const [play, rest] = time?.links ?? [];
   if (!time?.repeats || tween.clip || time.links.length !== 2 || play?.kind !== "play")
     return undefined;
-  if (!play.passes || play.rate !== 1 || rest?.kind !== "play" || rest.rate !== 1) return undefined;
-  const { pause, iterations, length } = play.passes;
-  return pause === 0 && iterations > 0 && length > 0 ? play.passes : undefined;
+  if (!play.iterations || play.rate !== 1 || rest?.kind !== "play" || rest.rate !== 1)
+    return undefined;
+  const { pause, count: iterations, length } = play.iterations;
+  return pause === 0 && iterations > 0 && length > 0 ? play.iterations : undefined;
 }
 
 /** Whether a shake moves a channel. */
@@ -120,7 +121,7 @@ export function baked(
       duration: to - from,
       delay: from,
       fill: "both",
-      passes: "",
+      iterations: "",
       ...more,
     };
   };
@@ -130,7 +131,10 @@ export function baked(
   const animations = duration > 0 ? [piece(0, duration, id, {})] : [];
   if (loop.length > 0)
     animations.push(
-      piece(duration, duration + loop.length, `${id}-loop`, { passes: " infinite", fill: "none" }),
+      piece(duration, duration + loop.length, `${id}-loop`, {
+        iterations: " infinite",
+        fill: "none",
+      }),
     );
   return { declarations: [`${property.property}: ${write(first)};`], registered: [], animations };
 }

@@ -17,9 +17,19 @@ function answers(motion: Motion): unknown {
     duration,
     endless,
     loop: placements.loop,
-    stops: placements.root.stops,
+    stops: placements.root.freezes,
     placed: [...placements.byId].map(([id, placed]) => {
-      const { start, length, whole, shown, passes, offsets, disabled, level, inside } = placed;
+      const {
+        start,
+        length,
+        whole,
+        shown,
+        iterations: passes,
+        offsets,
+        disabled,
+        level,
+        inside,
+      } = placed;
       const group = level.group?.item.id;
       return [
         id,
@@ -31,8 +41,8 @@ function answers(motion: Motion): unknown {
         offsets,
         disabled,
         group,
-        level.stops,
-        inside?.stops,
+        level.freezes,
+        inside?.freezes,
       ];
     }),
     driven: motion.driven.map(({ slot, layers }) => [

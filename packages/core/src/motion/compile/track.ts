@@ -21,7 +21,7 @@ export interface CompiledTrack {
   /** Local times of the keys, ms, in rising order. */
   readonly times: Float64Array;
   /** Raw values of the keys, `components` numbers each; NaN for found values that are not resolved yet. */
-  readonly said: Float64Array;
+  readonly raw: Float64Array;
   /**
    * Values that are interpolated. They differ from the raw values only for angles with a route: each continues from the
    * value before it, so that a needle that turned past 360° does not jump back.
@@ -54,7 +54,7 @@ export function compileTrack(
   const components = channel.kind === "color" ? 4 : 1;
   const space = track.space ?? "oklab";
   const { keys } = track;
-  const said = new Float64Array(keys.length * components);
+  const raw = new Float64Array(keys.length * components);
   const times = new Float64Array(keys.length);
   const shapes: Curve[] = [];
   const compiled: CompiledCurve[] = [];
@@ -67,9 +67,9 @@ export function compileTrack(
     times[i] = key.time;
     if (typeof value === "object") {
       hasFound = true;
-      said.fill(Number.NaN, i * components, (i + 1) * components);
-    } else if (typeof value === "number") said[i] = value;
-    else said.set(readColor(value, space) ?? [0, 0, 0, 1], i * components);
+      raw.fill(Number.NaN, i * components, (i + 1) * components);
+    } else if (typeof value === "number") raw[i] = value;
+    else raw.set(readColor(value, space) ?? [0, 0, 0, 1], i * components);
     if (i === keys.length - 1) break;
     if (curve !== undefined && "shared" in curve) usesShared = true;
     if (curve !== undefined && before?.curveAt(i) === curve) {
@@ -86,8 +86,8 @@ export function compileTrack(
     components,
     space,
     times,
-    said,
-    values: reach(track, said),
+    raw: raw,
+    values: alongRoutes(track, raw),
     curves: compiled,
     curveAt: (span) => shapes[span],
     shape: (span) => shapes[span] ?? LINEAR,
@@ -103,10 +103,10 @@ export function compileTrack(
  */
 export function withFoundValues(compiled: CompiledTrack, found: ArrayLike<number>): CompiledTrack {
   const { components } = compiled;
-  const said = Float64Array.from(compiled.said, (value, i) =>
+  const raw = Float64Array.from(compiled.raw, (value, i) =>
     Number.isNaN(value) ? (found[i % components] as number) : value,
   );
-  return { ...compiled, said, values: reach(compiled.track, said), hasFound: false };
+  return { ...compiled, raw: raw, values: alongRoutes(compiled.track, raw), hasFound: false };
 }
 
 /**
@@ -183,14 +183,14 @@ export function compileSpacePath(
     }
     const [only] = own.keys;
     if (times.length === 0 && only) add(only.time, number(only));
-    const said = Float64Array.from(values);
+    const raw = Float64Array.from(values);
     return {
       track: own,
       components: 1,
       space: "oklab",
       times: Float64Array.from(times),
-      said,
-      values: said,
+      raw: raw,
+      values: raw,
       curves,
       shape: (span) => shapes[span]?.() ?? LINEAR,
       landmarks: (span) => landmarks[span] ?? [],
@@ -230,14 +230,14 @@ function sampleShape(part: CoordinateSpan, timing: Curve): Curve {
 }
 
 /** The interpolated values; see `CompiledTrack.values`. */
-function reach(track: Track, said: Float64Array): Float64Array {
+function alongRoutes(track: Track, raw: Float64Array): Float64Array {
   const route = track.route ?? "none";
   if (route === "none" || track.mode === "relative" || channelOf(track.channel).kind !== "angle")
-    return said;
-  const values = Float64Array.from(said);
+    return raw;
+  const values = Float64Array.from(raw);
   for (let i = 1; i < values.length; i++)
     values[i] =
-      (values[i - 1] as number) + angleDelta(said[i - 1] as number, said[i] as number, route);
+      (values[i - 1] as number) + angleDelta(raw[i - 1] as number, raw[i] as number, route);
   return values;
 }
 

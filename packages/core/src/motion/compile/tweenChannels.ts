@@ -84,7 +84,7 @@ function layersFor(
 /** Whether there are freezes around an item, which its figures may feel differently. */
 function hasFreezes({ level }: Placed): boolean {
   for (let at = level; ; at = at.group.level) {
-    if (at.stops.length > 0) return true;
+    if (at.freezes.length > 0) return true;
     if (!at.group) return false;
   }
 }
@@ -114,10 +114,18 @@ function spread(
 }
 
 /** When an item at the top of the sequence is over, ms of the study; 0 for others, and for those that are not played. */
-export function itemEnd({ item, level, start, shown, whole, passes, disabled }: Placed): number {
+export function itemEnd({
+  item,
+  level,
+  start,
+  shown,
+  whole,
+  iterations,
+  disabled,
+}: Placed): number {
   if (disabled || level.group) return 0;
   // Where the last key of a plain tween is, is known to the last bit already.
-  if (item.type === "tween" && whole === shown && level.stops.length === 0)
-    if (!item.stagger && !item.clip && !passes) return 0;
-  return presentTime(level.stops, start + shown, true);
+  if (item.type === "tween" && whole === shown && level.freezes.length === 0)
+    if (!item.stagger && !item.clip && !iterations) return 0;
+  return presentTime(level.freezes, start + shown, true);
 }

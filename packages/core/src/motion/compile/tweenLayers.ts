@@ -83,21 +83,21 @@ function isRelative({ track, components }: CompiledTrack): boolean {
 
 /** The layer of a tween with a local time of its own: in a group, affected by freezes, or repeating. */
 export function timedLayer(
-  { item, passes, level, start }: Placed,
+  { item, iterations, level, start }: Placed,
   track: CompiledTrack,
   way: readonly TimeLink[],
   offset: number,
 ): Layer {
   const tween = item as Tween;
   const { from, to } = tween.clip ?? { from: 0, to: Number.POSITIVE_INFINITY };
-  const repeats = passes !== undefined;
+  const repeats = iterations !== undefined;
   const first = Math.max(repeats ? from : (track.times[0] as number), from);
   const last = Math.min(Math.max(track.times.at(-1) as number, from), to);
   const inner = way.at(-1) as Extract<TimeLink, { kind: "play" }>;
-  const links = passes
+  const links = iterations
     ? [
         ...way.slice(0, -1),
-        { ...inner, origin: inner.origin + from, passes },
+        { ...inner, origin: inner.origin + from, iterations },
         { kind: "play" as const, origin: -from, rate: 1 },
       ]
     : way;
@@ -119,7 +119,7 @@ export function timedLayer(
       repeats,
       level: way.slice(0, -1),
       begins: inner.origin + from,
-      first: firstTime(passes) + from,
+      first: firstTime(iterations) + from,
       from: first > to ? Number.POSITIVE_INFINITY : first,
       to: last,
       limit: to,
@@ -130,20 +130,20 @@ export function timedLayer(
 }
 
 /** Local time at the start of the first iteration. */
-function firstTime(passes: Placed["passes"]): number {
-  return passes
-    ? innerTime([{ kind: "play", origin: 0, rate: 1, passes }], 0)
+function firstTime(iterations: Placed["iterations"]): number {
+  return iterations
+    ? innerTime([{ kind: "play", origin: 0, rate: 1, iterations }], 0)
     : Number.NEGATIVE_INFINITY;
 }
 
 /** The origin of a tween whose local time is `t − origin`; undefined if it is not. */
 export function plainOrigin(
-  { passes, item }: Placed,
+  { iterations, item }: Placed,
   way: readonly TimeLink[],
 ): number | undefined {
   const [only] = way;
   const { clip } = item as Tween;
-  return !passes && !clip && way.length === 1 && only?.kind === "play" && only.rate === 1
+  return !iterations && !clip && way.length === 1 && only?.kind === "play" && only.rate === 1
     ? only.origin
     : undefined;
 }

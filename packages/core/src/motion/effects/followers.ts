@@ -1,6 +1,6 @@
 import type { CompiledCurve } from "../../curve/index.ts";
 import { type ChannelId, channelOf, type Follower, type Study } from "../../study/index.ts";
-import { contentTime, feltStops, type Placements, shownThrough } from "../../timeline/index.ts";
+import { contentTime, freezesFor, type Placements, shownThrough } from "../../timeline/index.ts";
 import type { CurveSource } from "../compile/curveSource.ts";
 import { slotIn } from "../compile/poses.ts";
 
@@ -123,7 +123,7 @@ export class Followers {
 class ReadyFollower implements CompiledFollower {
   readonly slot: number;
   private readonly lag: number;
-  private readonly stops: ReturnType<typeof feltStops>;
+  private readonly freezes: ReturnType<typeof freezesFor>;
   /** Values of a follower of speed at times that were asked. */
   private readonly known = new Map<number, number>();
 
@@ -137,7 +137,7 @@ class ReadyFollower implements CompiledFollower {
   ) {
     this.slot = slotIn(figureIndex, follower.channel);
     this.lag = follower.lag ?? 0;
-    this.stops = feltStops(placements.root.stops, follower.figure, Number.NEGATIVE_INFINITY);
+    this.freezes = freezesFor(placements.root.freezes, follower.figure, Number.NEGATIVE_INFINITY);
   }
 
   readonly value = (t: number): number => {
@@ -154,7 +154,7 @@ class ReadyFollower implements CompiledFollower {
 
   /** Rate of change, per second. */
   velocity(t: number): number {
-    if (this.follower.of === "value" && this.stops.length === 0) {
+    if (this.follower.of === "value" && this.freezes.length === 0) {
       const time = this.before(t);
       const value = this.all.sourceValue(this.source, time);
       const [slope, speed] = [this.slope(value), this.all.sourceVelocity(this.source, time)];
@@ -168,13 +168,13 @@ class ReadyFollower implements CompiledFollower {
 
   /** The time at which the source is asked: earlier by the lag in the time that runs, so that a freeze holds it, too. */
   private before(t: number): number {
-    if (this.stops.length === 0) return t - this.lag;
-    return shownThrough(this.stops, contentTime(this.stops, t) - this.lag);
+    if (this.freezes.length === 0) return t - this.lag;
+    return shownThrough(this.freezes, contentTime(this.freezes, t) - this.lag);
   }
 
   /** While a freeze holds the source its speed is that of just before. */
   private justBefore(time: number): number {
-    const isHeld = this.stops.some(({ at }) => shownThrough(this.stops, at) === time);
+    const isHeld = this.freezes.some(({ at }) => shownThrough(this.freezes, at) === time);
     return isHeld ? time - JUST_BEFORE : time;
   }
 

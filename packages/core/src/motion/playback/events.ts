@@ -2,13 +2,13 @@ import { type Cue, findKey, type Study } from "../../study/index.ts";
 import {
   beginningOf,
   contentTime,
+  type Iterations,
   isBackward,
+  iterationStart,
   linksInto,
   outerTime,
-  type Passes,
   type Placed,
   type Placements,
-  passStart,
   rateOf,
   shownThrough,
   type TimeLink,
@@ -38,7 +38,7 @@ interface CuePlace extends Place {
 }
 
 /** Limit on the iterations examined at once, against iterations of almost no length. */
-const MOST_PASSES = 20_000;
+const MOST_ITERATIONS = 20_000;
 /** Margin around an interval against rounding errors, ms; the exact time decides what belongs to it. */
 const ROOM = 1e-3;
 
@@ -128,7 +128,7 @@ function placeOf(placed: Placed, cue: Cue, study: Study, { byId }: Placements): 
   const anchor =
     tether.to === "item" ? byId.get(tether.id) : key ? byId.get(key.tween.id) : undefined;
   if (!anchor) return { cue, links: linksInto(placed), within: 0, ...AT_ONCE };
-  const { item, passes, length, offsets } = anchor;
+  const { item, iterations, length, offsets } = anchor;
   const atEnd = tether.to === "item" && tether.edge === "end";
   // The end of a staggered tween is that of its last figure, including freezes of that figure.
   const last = atEnd && offsets.length > 0 ? offsets.indexOf(Math.max(...offsets)) : 0;
@@ -137,11 +137,11 @@ function placeOf(placed: Placed, cue: Cue, study: Study, { byId }: Placements): 
   const inner = links.pop() as Extract<TimeLink, { kind: "play" }>;
   const cut = beginningOf(item);
   const rate = item.type === "group" ? rateOf(item) : 1;
-  if (passes) {
-    links.push({ ...inner, origin: inner.origin + cut, rate, passes });
+  if (iterations) {
+    links.push({ ...inner, origin: inner.origin + cut, rate, iterations });
     links.push({ kind: "play", origin: -cut, rate: 1 });
   } else links.push({ ...inner, rate });
-  const edge = key || !passes ? undefined : atEnd ? "end" : "start";
+  const edge = key || !iterations ? undefined : atEnd ? "end" : "start";
   return {
     cue,
     links,
@@ -156,7 +156,7 @@ function offsetBy(offset: number, placed: Placed): Pick<CuePlace, "later" | "ear
   if (offset === 0) return AT_ONCE;
   // The links to the level, without the start of the item itself.
   const links = linksInto(placed).slice(0, -1);
-  const repeats = links.some((link) => link.kind === "play" && link.passes);
+  const repeats = links.some((link) => link.kind === "play" && link.iterations);
   if (!repeats)
     return {
       later: (seen) => outerTime(links, withinTime(links, seen) + offset),
@@ -186,38 +186,40 @@ function timesOf({ links, within, edge }: Place, from: number, to: number): numb
   const meet = (index: number, low: number, high: number): number[] => {
     const link = links[index];
     if (!link) return [within];
-    if (link.kind === "stops") {
-      const inner = [low, high].map((t) => contentTime(link.stops, t)) as [number, number];
+    if (link.kind === "freezes") {
+      const inner = [low, high].map((t) => contentTime(link.freezes, t)) as [number, number];
       return meet(index + 1, inner[0] - ROOM, inner[1] + ROOM).map((time) =>
-        shownThrough(link.stops, time),
+        shownThrough(link.freezes, time),
       );
     }
-    const { origin, rate, passes } = link;
+    const { origin, rate, iterations } = link;
     const out = (since: number) => origin + since / rate;
     const since = (t: number) => (t - origin) * rate;
-    if (!passes) return meet(index + 1, since(low) - ROOM, since(high) + ROOM).map(out);
-    return passesBetween(passes, since(low) - ROOM, since(high) + ROOM).flatMap((pass) => {
-      const begin = passStart(passes, pass);
-      const reach = Math.min(1, passes.iterations - pass) * passes.length;
-      if (index === edgeAt) return [out(edge === "end" ? begin + reach : begin)];
-      const backward = isBackward(passes.direction, pass);
-      return meet(index + 1, -ROOM, passes.length + ROOM)
-        .map((time) => (backward ? passes.length - time : time))
-        .filter((time) => time >= 0 && time <= reach)
-        .map((time) => out(begin + time));
-    });
+    if (!iterations) return meet(index + 1, since(low) - ROOM, since(high) + ROOM).map(out);
+    return iterationsBetween(iterations, since(low) - ROOM, since(high) + ROOM).flatMap(
+      (iteration) => {
+        const begin = iterationStart(iterations, iteration);
+        const reach = Math.min(1, iterations.count - iteration) * iterations.length;
+        if (index === edgeAt) return [out(edge === "end" ? begin + reach : begin)];
+        const backward = isBackward(iterations.direction, iteration);
+        return meet(index + 1, -ROOM, iterations.length + ROOM)
+          .map((time) => (backward ? iterations.length - time : time))
+          .filter((time) => time >= 0 && time <= reach)
+          .map((time) => out(begin + time));
+      },
+    );
   };
   return meet(0, from - ROOM, to + ROOM);
 }
 
 /** Indices of the iterations that overlap an interval, measured from the start of the first. */
-function passesBetween(passes: Passes, low: number, high: number): number[] {
-  const period = passes.length + passes.pause;
+function iterationsBetween(iterations: Iterations, low: number, high: number): number[] {
+  const period = iterations.length + iterations.pause;
   if (!(period > 0)) return high >= 0 && low <= 0 ? [0] : [];
-  const most = Math.max(Math.ceil(passes.iterations) - 1, 0);
-  const first = Math.max(Math.floor((low - passes.length) / period), 0);
-  const last = Math.min(Math.floor(high / period), most, first + MOST_PASSES);
+  const most = Math.max(Math.ceil(iterations.count) - 1, 0);
+  const first = Math.max(Math.floor((low - iterations.length) / period), 0);
+  const last = Math.min(Math.floor(high / period), most, first + MOST_ITERATIONS);
   const list: number[] = [];
-  for (let pass = first; pass <= last; pass++) list.push(pass);
+  for (let index = first; index <= last; index++) list.push(index);
   return list;
 }

@@ -1,4 +1,4 @@
-import { isBackward, type Passes, type TimeLink } from "../../timeline/index.ts";
+import { type Iterations, isBackward, type TimeLink } from "../../timeline/index.ts";
 import type { Motion } from "../compile/motion.ts";
 import { cuePlaces } from "./events.ts";
 
@@ -8,9 +8,9 @@ const LONGEST_ROUND = 60_000;
 const UNIT = 1000;
 
 /** Period of an endless repetition, ms: two iterations if every second one runs backwards. */
-function roundOf(passes: Passes): number {
-  const alternates = isBackward(passes.direction, 0) !== isBackward(passes.direction, 1);
-  return (passes.length + passes.pause) * (alternates ? 2 : 1);
+function roundOf(iterations: Iterations): number {
+  const alternates = isBackward(iterations.direction, 0) !== isBackward(iterations.direction, 1);
+  return (iterations.length + iterations.pause) * (alternates ? 2 : 1);
 }
 
 /**
@@ -20,10 +20,10 @@ function roundOf(passes: Passes): number {
 export function loopOf(links: readonly TimeLink[]): number {
   let rate = 1;
   for (const link of links) {
-    if (link.kind === "stops") continue;
+    if (link.kind === "freezes") continue;
     rate *= link.rate;
-    if (!link.passes) continue;
-    return link.passes.iterations === Number.POSITIVE_INFINITY ? roundOf(link.passes) / rate : 0;
+    if (!link.iterations) continue;
+    return link.iterations.count === Number.POSITIVE_INFINITY ? roundOf(link.iterations) / rate : 0;
   }
   return 0;
 }

@@ -88,8 +88,8 @@ export interface PlayedStretch {
   readonly turned: boolean;
 }
 
-/** Passes that are told of one by one; a jump over more is a jump and no playing. */
-const MOST_PASSES = 64;
+/** The most stretches one step is divided into; a step over more rounds of the loop counts as a jump. */
+const MOST_STRETCHES = 64;
 
 /**
  * The stretches over which `advancePlayhead` moves a playhead, in order: several where it goes through a loop point
@@ -116,7 +116,7 @@ export function playedStretches(
     direction = direction === 1 ? -1 : 1;
     turned = true;
   }
-  for (let pass = 0; pass < MOST_PASSES && left > 0; pass++) {
+  for (let i = 0; i < MOST_STRETCHES && left > 0; i++) {
     const edge = direction === 1 ? duration : from;
     const way = Math.abs(edge - time);
     if (left < way) {

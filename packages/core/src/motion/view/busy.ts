@@ -34,7 +34,7 @@ function countPlain(layer: Layer, parts: Uint16Array, from: number, width: numbe
   }
 }
 
-/** Where passes, groups or stops stand before a layer it is asked part by part. */
+/** Where iterations, groups or stops stand before a layer it is asked part by part. */
 function countTimed(layer: Layer, parts: Uint16Array, from: number, width: number): void {
   const { time, track } = layer;
   if (!time || !track.curves.some((_, span) => goes(layer, span))) return;

@@ -16,7 +16,7 @@ export interface Overlap {
 /** Shorter than this, ms, is a meeting and no overlap. */
 const LEAST = 0.5;
 
-/** Where tweens contend for one channel of one figure, in their first passes. What is added contends with nothing. */
+/** Where tweens contend for one channel of one figure, in their first iterations. What is added contends with nothing. */
 export function overlapsOn({ figureId, channel, layers }: DrivenChannel): Overlap[] {
   const found: Overlap[] = [];
   for (let i = 1; i < layers.length; i++) {
