@@ -1,17 +1,17 @@
 import { cubicAt, cubicSlopeAt } from "./cubic.ts";
 import { add, low, multiply, twoProduct, twoSum } from "./doubleDouble.ts";
 
-/** How finely the first guess is tabulated. */
+/** The number of equal steps of x for which a first guess is tabulated. */
 const CELLS = 16;
 /** Entries in a table of guesses: t for x = 0, 1/16, … 1. */
 export const GUESSES = CELLS + 1;
 /**
- * Entries are 1 + t in 65,534ths: a guess need not be better, and thousands of tables have to stay near at hand. 0 is an
- * entry that was not needed yet.
+ * An entry holds 1 + t in 65,534ths; 0 means that it has not been computed yet. 16 bits are enough for a guess, and
+ * keep thousands of tables in the processor's cache.
  */
 const GUESS_SCALE = 65_534;
 
-/** Numbers that say a cubic-bezier: see `bezierNumbers`. */
+/** The length of the record that describes a cubic-bezier; see `bezierNumbers`. */
 export const BEZIER_NUMBERS = 7;
 
 /**
@@ -34,9 +34,9 @@ const LEAST_BEND = 1e-4;
 const MOST_BEND = 1e-2;
 
 /**
- * A cubic-bezier as numbers, so that thousands can lie in one array: the coefficients a, b, c of the polynomial of the
- * abscissa X(t) = ((a·t + b)·t + c)·t, those of the ordinate Y(t), and the slope of X below which Newton's method is
- * not exact enough.
+ * A cubic-bezier as a record of numbers, so that thousands can be stored in one array: the coefficients a, b, c of the
+ * polynomial of the abscissa X(t) = ((a·t + b)·t + c)·t, those of the ordinate Y(t), and the slope of X below which
+ * Newton's method is not exact enough.
  *
  * @param scale greatest absolute ordinate of the curve, at least 1
  */
@@ -60,13 +60,13 @@ export function clearGuesses(guesses: Uint16Array, from: number): void {
 }
 
 /**
- * The value of a cubic-bezier at x inside (0, 1), for all but its steepest places: from a good guess one step of the
- * series of the inverse function (third order, one division) and one along the slope that is expected there. Small, so
- * that it is put into the loops that call it.
+ * The value of a cubic-bezier at x inside (0, 1), except where it is very steep: from a guess out of the table one
+ * step of the series of the inverse function (third order, one division) and one Newton step along the slope expected
+ * there. Short, so that the engine inlines it into the loops that call it.
  *
- * @param numbers where the numbers of the curve begin, at `at`
+ * @param numbers where the record of the curve begins, at `at`
  * @param guesses where its table of guesses begins, at `from`
- * @returns NaN where that is not exact enough, and where the guess has to be found first; see `bezierValueInto`
+ * @returns NaN where that is not exact enough or where the guess has not been computed yet; see `bezierValueInto`
  */
 export function bezierValue(
   numbers: Float64Array,
@@ -86,7 +86,7 @@ export function bezierValue(
   const bend = (6 * a * guess + 2 * b) * step * inverse;
   const third = a * step * step * inverse;
   const change = bend * bend + 6 * (third < 0 ? -third : third);
-  // A guess that is none fails here as well.
+  // A NaN guess fails this comparison as well.
   if (!(change < MOST_BEND) || slope < (numbers[at + 6] as number)) return Number.NaN;
   const near = guess - step * (1 + 0.5 * bend);
   const miss = cubicAt(a, b, c, near) - x;
@@ -104,7 +104,10 @@ export function bezierValue(
   );
 }
 
-/** A first guess of the root, between two entries of the table; NaN where one of these was not found yet. */
+/**
+ * A first guess of the root, interpolated between two entries of the table; NaN where one of them has not been
+ * computed.
+ */
 function guessOf(guesses: Uint16Array, from: number, x: number): number {
   const place = x * CELLS;
   const cell = place | 0;
@@ -132,9 +135,9 @@ export function solveBezier(
 }
 
 /**
- * The value where `bezierValue` gives none: finds the guess, tries again, and goes on with Newton's method. Reads x from
- * `io[0]` and writes the value there, NaN where the tangent is too steep. Numbers that are handed to a function that is
- * not put into its caller would each be an object.
+ * Computes the value where `bezierValue` returns NaN: fills in the guess, tries again, then uses Newton's method.
+ * Reads x from `io[0]` and writes the value there, NaN where the tangent is too steep: a number passed to or returned
+ * from a function that is not inlined would be allocated as an object.
  */
 export function bezierValueInto(
   io: Float64Array,
@@ -157,7 +160,10 @@ export function bezierValueInto(
   );
 }
 
-/** Finds the two entries of a table of guesses around x: each t for x = entry / 16, or that itself where it is hard to find. */
+/**
+ * Fills in the two entries of a table of guesses around x: each is the t for x = entry / 16, or x itself where the
+ * root is hard to find.
+ */
 function findGuesses(
   numbers: Float64Array,
   at: number,
@@ -263,7 +269,7 @@ export function solveSteep(x1: number, x2: number, x: number, guess: number): nu
   return t;
 }
 
-/** A solver in JavaScript for code that leaves: Newton in a bracket, good to rounding. */
+/** The solver as JavaScript source for hand-offs: Newton's method inside a bracket, accurate to rounding. */
 export const SOLVER_SCRIPT = `const solve = (x, x1, x2) => {
   let [low, high, t] = [0, 1, x];
   for (let round = 0; round < 80; round++) {

@@ -33,7 +33,7 @@ export interface Call {
   readonly args: readonly Argument[];
 }
 
-/** What stands between two commas. */
+/** One argument: the values between two commas. */
 export interface Argument {
   readonly at: number;
   readonly text: string;
@@ -59,10 +59,10 @@ export type Item =
 const LONGEST_TEXT = 80_000;
 const LONGEST_PATH = 320_000;
 
-/** The most words and signs of a curve text; 16,000 stops have fewer. */
+/** The largest number of tokens in a curve text; 16,000 stops have fewer. */
 const MOST_TOKENS = 60_000;
 
-/** How deep brackets may nest; CSS curve text needs two levels, calc() a few more. */
+/** The deepest nesting of brackets; CSS curve text needs two levels, calc() a few more. */
 const DEEPEST = 32;
 
 /** Most values in a calc(): its reader gives up, by throwing, at some 50,000 of them. */
@@ -85,7 +85,7 @@ export function readCall(text: string): Result<Call> {
   const closed = closeAtEnd(text);
   if (!closed.ok) return closed;
   const read = readClosed(closed.value);
-  // What was added at the end stands nowhere in the text that was given.
+  // A closing bracket that was added at the end has no place in the original text.
   if (read.ok)
     return good({
       ...read.value,
@@ -104,8 +104,8 @@ function brokenText(at: number): ReturnType<typeof bad> {
 }
 
 /**
- * The text with what is open at its end closed, as browsers do (CSS Syntax 3, section 5.4: at the end of the text
- * every open function, bracket, string and comment ends). A string that a line feed breaks off is a fault.
+ * The text with everything that is still open at its end closed, as browsers do (CSS Syntax 3, section 5.4: at the end
+ * of the text every open function, bracket, string and comment ends). A string that a line feed breaks off is a fault.
  */
 function closeAtEnd(text: string): Result<string> {
   let whole = text;
@@ -212,7 +212,7 @@ export function textFault(code: string, at: number, message: string, cure: strin
   return { code, path: "", at, message, cure };
 }
 
-/** The fault of an argument that is not what its place asks for. */
+/** The fault for an argument of the wrong type for its place. */
 export function wrongArgument(arg: Argument, wanted: string): Fault {
   return textFault(
     "wrong-argument",
@@ -222,7 +222,7 @@ export function wrongArgument(arg: Argument, wanted: string): Fault {
   );
 }
 
-/** The fault of a function with too few or too many arguments. */
+/** The fault for a function with too few or too many arguments. */
 export function wrongCount(call: Call, wanted: string): Fault {
   return textFault(
     "wrong-count",
@@ -240,7 +240,10 @@ function isMeaningful(node: ComponentValue): boolean {
   return !isWhitespaceNode(node) && !isCommentNode(node);
 }
 
-/** Where a value begins. Asking it for all of its tokens would copy them once for every bracket around them. */
+/**
+ * Where a value begins in the text. Asking the node for all of its tokens would copy them once for every bracket
+ * around them.
+ */
 function placeOf(node: ComponentValue): number {
   if (isFunctionNode(node)) return node.name[2];
   if (isSimpleBlockNode(node)) return node.startToken[2];
@@ -287,7 +290,7 @@ function readItem(node: ComponentValue): Item {
     return { type: "other" };
   }
   if (isFunctionNode(node)) {
-    // calc() and its kin become plain numbers; anything they cannot settle is not a value here.
+    // calc(), min(), max() and the like are computed to plain numbers; what cannot be computed here is not a value.
     if (node.value.length > LONGEST_CALC) return { type: "other" };
     const [[solved] = []] = calcFromComponentValues([[node]], { precision: 17 });
     if (solved && isTokenNode(solved) && !isTokenDimension(solved.value)) {

@@ -3,9 +3,9 @@ import type { CurveMemory } from "./kind.ts";
 import { curveKindOf } from "./kinds.ts";
 
 /**
- * Makes a curve ready to be asked. Throws RangeError for an unknown kind.
+ * Compiles a curve into its value and slope functions. Throws RangeError for an unknown kind.
  *
- * @param memory what is known of other states of the curve: parts that stayed the same are taken over
+ * @param memory pieces compiled for earlier states of the curve; unchanged pieces are reused
  */
 export function compileCurve(curve: Curve, memory?: CurveMemory): CompiledCurve {
   return curveKindOf(curve).compile(curve, memory);

@@ -46,7 +46,7 @@ return p <= ${1 - fall} ? ${top} * (p - ${rise / 2}) : 1 - ${top / (2 * fall || 
   },
   landmarks: ({ rise, fall }) => [rise, 1 - fall].filter((p) => p > 0 && p < 1),
   compile: ({ rise, fall }) => {
-    // The area under the speed is the whole way.
+    // The area under the speed is 1, the whole change in value.
     const top = 1 / (1 - rise / 2 - fall / 2);
     return clamped(
       (p) =>

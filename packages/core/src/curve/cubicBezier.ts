@@ -96,7 +96,7 @@ function readCubicBezier(call: Call): Result<CubicBezierCurve> {
   return good({ kind: "cubic-bezier", x1, y1, x2, y2 });
 }
 
-/** What goes into a solver and comes out of it. */
+/** Argument and result of the solver; see `bezierValueInto`. */
 const io = new Float64Array(1);
 
 /** See `CompiledCurve`. Within 1e-9 of the true solution on [0, 1] for ordinates around 1. */

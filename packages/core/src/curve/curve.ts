@@ -20,7 +20,7 @@ export type Curve =
   | SpringFeelCurve
   | PathCurve;
 
-/** Which way an easing goes: speeding up, slowing down, or both. */
+/** Where an easing is slow: at its start (in), at its end (out), or at both; out-in is fastest at both ends. */
 export type Direction = "in" | "out" | "in-out" | "out-in";
 
 export interface SineCurve {
@@ -28,7 +28,7 @@ export interface SineCurve {
   readonly direction: Direction;
 }
 
-/** A power of progress. `turn` (a fraction of the time, in-out only) is where it stops speeding up. */
+/** A power of progress. `turn` (a fraction of the time, in-out only) is where it stops accelerating. */
 export interface RampCurve {
   readonly kind: "ramp";
   readonly direction: Direction;
@@ -47,7 +47,7 @@ export interface CircCurve {
   readonly direction: Direction;
 }
 
-/** Draws back or passes its target by `overshoot`, a fraction of the way. */
+/** Dips below its start (in) or passes its target (out) by `overshoot`, a fraction of the way. */
 export interface BackCurve {
   readonly kind: "back";
   readonly direction: Direction;
@@ -160,13 +160,12 @@ export interface StepsCurve {
   readonly position: StepPosition;
 }
 
-/** A curve made ready to be asked. Neither function allocates. */
+/** A compiled curve. Neither function allocates. */
 export interface CompiledCurve {
   /**
-   * Progress in value at progress `p` in time. Outside [0, 1] as CSS says: beziers and `linear()`
-   * go on along their end tangents. `before` is the CSS before flag, which only steps and
-   * coinciding stops heed: it takes the value from the left of a jump that lies exactly at `p`.
-   * NaN gives NaN.
+   * Progress in value at progress `p` in time. Outside [0, 1] as CSS specifies: beziers and `linear()` continue along
+   * their end tangents. `before` is the before flag of CSS, which matters only for steps and coinciding stops: it
+   * takes the value from the left of a jump that lies exactly at `p`. NaN gives NaN.
    */
   readonly value: (p: number, before?: boolean) => number;
   /**
@@ -175,16 +174,16 @@ export interface CompiledCurve {
    */
   readonly slope: (p: number, before?: boolean) => number;
   /**
-   * Of a cubic-bezier: its numbers, see `bezierNumbers`. `bezierValue` makes of them the same value to the last
-   * bit where it gives one, for many curves in one array.
+   * For a cubic-bezier its record of numbers, see `bezierNumbers`, so that many curves can be evaluated from one
+   * array. Where `bezierValue` returns a value it equals `value` to the last bit.
    */
   readonly bezier?: Float64Array;
 }
 
-/** The plain diagonal, used wherever nothing else is said. */
+/** The straight diagonal: the default of every span without a curve. */
 export const LINEAR: LinearCurve = { kind: "linear" };
 
-/** The same, compiled: values are their places. */
+/** The same, compiled: value equals progress. */
 export const DIAGONAL: CompiledCurve = { value: (p) => p, slope: () => 1 };
 
 /** The curve that holds a value until the next key. */

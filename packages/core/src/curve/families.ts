@@ -153,12 +153,12 @@ function backStrength(overshoot: number): number {
 }
 
 function strengthOf({ overshoot, direction }: BackCurve): number {
-  // Halves are drawn at half size, so each has to pass by twice as much.
+  // Each half has half the height, so it has to overshoot by twice as much.
   const halves = direction === "in-out" || direction === "out-in";
   return backStrength(halves ? 2 * overshoot : overshoot);
 }
 
-/** g = p²((s+1)p − s), s such that the curve as a whole passes by `overshoot`. */
+/** g = p²((s+1)p − s), with s chosen so that the whole curve overshoots by `overshoot`. */
 export const back: CurveKind<BackCurve> = family<BackCurve>({
   kind: "back",
   label: "Back",
@@ -193,7 +193,7 @@ export const elastic: CurveKind<ElasticCurve> = family<ElasticCurve>({
     const rate = decay * Math.LN2;
     const end = Math.exp(-rate);
     const scale = 1 / -Math.expm1(-rate);
-    // In terms of q = 1 − p, the place on the out form.
+    // In terms of q = 1 − p, the argument of the out form.
     const envelope = (q: number) => (Math.exp(-rate * q) - end) * scale;
     return {
       value: (p) => envelope(1 - p) * Math.cos(turn * (1 - p)),
@@ -221,7 +221,7 @@ export const bounce: CurveKind<BounceCurve> = family<BounceCurve>({
     for (let k = 1; k <= bounces; k++) sum += 2 * r ** k;
     const touches: number[] = [];
     let q = 1 / sum;
-    // In terms of the out form, as below; hops too short to see have no touch of their own.
+    // In terms of the out form, as below; hops too short to see get no kink of their own.
     for (let k = 1; k <= bounces && q < 1 - 1e-9; k++) {
       touches.push(1 - q);
       q += (2 * r ** k) / sum;
@@ -248,7 +248,7 @@ export const bounce: CurveKind<BounceCurve> = family<BounceCurve>({
     let sum = 1;
     for (let k = 1; k <= bounces; k++) sum += 2 * r ** k;
     const w = 1 / sum;
-    /** The hop in which q lies, its beginning and length; hop 0 is the fall. */
+    /** The hop that contains q, with its start and length; hop 0 is the fall. */
     const hopAt = (q: number, left: boolean): { k: number; start: number; length: number } => {
       let [k, start, length] = [0, 0, w];
       while (k < bounces && (left ? q > start + length : q >= start + length)) {
@@ -268,7 +268,7 @@ export const bounce: CurveKind<BounceCurve> = family<BounceCurve>({
       },
       slope: (p, left) => {
         const q = 1 - p;
-        // p runs against q: what is left of p is right of q.
+        // p = 1 − q, so the left side of p is the right side of q.
         const { k, start, length } = hopAt(q, !left);
         if (k === 0) return (2 * q) / (w * w);
         if (length === 0) return 0;

@@ -6,15 +6,15 @@ import { type CurveKind, type CurveParameter, checkNumber } from "./kind.ts";
 /** The directions of an easing, in the order they are shown. */
 export const DIRECTIONS: readonly Direction[] = ["in", "out", "in-out", "out-in"];
 
-/** The *in* form of a family on [0, 1]; `left` asks for the slope from the left at a kink. */
+/** The *in* form of a family on [0, 1]; with `left` the slope is that from the left at a kink. */
 export interface InForm {
   readonly value: (p: number) => number;
   readonly slope: (p: number, left: boolean) => number;
 }
 
 /**
- * Turns an *in* form into a curve that goes in its direction: out mirrors it, in-out and out-in put two
- * halves of half size together. p is clamped to [0, 1]; the ends are exactly 0 and 1.
+ * Makes the curve of a direction from the *in* form: out mirrors it, in-out and out-in join two copies at half size. p
+ * is clamped to [0, 1]; the ends are exactly 0 and 1.
  */
 export function directed({ value: g, slope: d }: InForm, direction: Direction): CompiledCurve {
   const value = {
@@ -23,8 +23,7 @@ export function directed({ value: g, slope: d }: InForm, direction: Direction): 
     "in-out": (p: number) => (p < 0.5 ? g(2 * p) / 2 : 1 - g(2 - 2 * p) / 2),
     "out-in": (p: number) => (p < 0.5 ? (1 - g(1 - 2 * p)) / 2 : (1 + g(2 * p - 1)) / 2),
   }[direction];
-  // A mirrored piece runs backwards: what is its right side is the left one of the form. At the very
-  // end of the whole there is only a left side.
+  // In a mirrored piece left and right are exchanged. At p = 1 there is only a left side.
   const slope = {
     in: (p: number, before: boolean) => d(p, before || p === 1),
     out: (p: number, before: boolean) => d(1 - p, !before && p !== 1),
@@ -44,7 +43,7 @@ const DIRECTED_SCRIPTS: Readonly<Record<Direction, string>> = {
   "out-in": "p < 0.5 ? (1 - g(1 - 2 * p)) / 2 : (1 + g(2 * p - 1)) / 2",
 };
 
-/** Where places of an *in* form come to lie on the curve that `directed` makes of it, in order. */
+/** The places of an *in* form, such as kinks, on the curve that `directed` makes of it, in order. */
 function directedPlaces(places: readonly number[], direction: Direction): number[] {
   const mirrored = places.map((p) => 1 - p);
   const first = direction === "in" || direction === "in-out" ? places : mirrored;
@@ -53,7 +52,7 @@ function directedPlaces(places: readonly number[], direction: Direction): number
   return [...first.map((p) => p / 2), 0.5, ...second.map((p) => 0.5 + p / 2)].sort((a, b) => a - b);
 }
 
-/** Clamps p to [0, 1] and makes the ends exact; outside, nothing moves. */
+/** Clamps p to [0, 1] and makes the ends exact; outside, the value is constant. */
 export function clamped(
   value: (p: number) => number,
   slope: (p: number, before: boolean) => number,
@@ -86,7 +85,7 @@ export function writeCall(
   return `${name}(${[...(first ? [first] : []), ...named].join(", ")})`;
 }
 
-/** Reads the named arguments of a call; what is not named has its default. */
+/** Reads the named arguments of a call; a parameter that is not given has its default. */
 export function readNamed(
   args: readonly Argument[],
   parameters: readonly CurveParameter[],
@@ -117,7 +116,7 @@ export function readNamed(
   return good(values);
 }
 
-/** What a parameter wants, in words. */
+/** The valid values of a parameter, in words. */
 function wantedOf(parameter: CurveParameter): string {
   const unit = parameter.unit ?? "";
   const scale = unit === "%" ? 100 : 1;
@@ -142,7 +141,7 @@ export function checkParameters(
   );
 }
 
-/** A family as its record says it: a direction first, then named parameters. */
+/** The definition of a family of easings: a direction first, then named parameters. */
 export function family<C extends Curve & { readonly direction: Direction }>(record: {
   readonly kind: C["kind"];
   readonly label: string;

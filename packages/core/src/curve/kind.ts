@@ -2,7 +2,7 @@ import { type Fault, type Result, shortValue } from "../fault/index.ts";
 import type { Call } from "./call.ts";
 import type { CompiledCurve, Curve, Direction, PathPoint } from "./curve.ts";
 
-/** What compiling one curve after the other may keep: pieces of paths, by the points they begin at. */
+/** Compiled pieces of paths by their first points, kept from one state of a curve for compiling the next. */
 export interface CurveMemory {
   readonly pieces: WeakMap<PathPoint, { readonly to: PathPoint; readonly piece: PathPiece }>;
 }
@@ -13,7 +13,7 @@ export interface PathPiece {
   readonly slope: (p: number) => number;
 }
 
-/** A memory that knows nothing yet. */
+/** An empty memory. */
 export function newCurveMemory(): CurveMemory {
   return { pieces: new WeakMap() };
 }
@@ -30,7 +30,7 @@ export interface CurveParameter {
   readonly whole?: boolean;
   /** `%`: kept as a fraction and written in percent; `ms`: a time. Absent for plain numbers. */
   readonly unit?: "%" | "ms";
-  /** May be left out altogether, which is not the same as having its default. */
+  /** The parameter may be absent, which is not the same as having its default. */
   readonly optional?: boolean;
 }
 
@@ -38,14 +38,14 @@ export interface CurveParameter {
 export interface CurveKind<C extends Curve = Curve> {
   readonly kind: C["kind"];
   readonly label: string;
-  /** CSS knows it as it is; others leave as `linear(…)`. */
+  /** Whether CSS has this kind; the others are handed off as `linear(…)`. */
   readonly css?: true;
-  /** What starts its text: names of functions (with `()`) and keywords. */
+  /** The words its text may begin with: names of functions (with `()`) and keywords. */
   readonly notation: readonly string[];
   readonly parameters: readonly CurveParameter[];
-  /** The directions it can go in; absent for kinds that have none. */
+  /** The directions it offers; absent for kinds without a direction. */
   readonly directions?: readonly Direction[];
-  /** The curve a person gets who chooses this kind. */
+  /** The curve a span gets when a person chooses this kind. */
   readonly initial: C;
   /** Reads the arguments of one of its names. */
   readonly read: (call: Call) => Result<C>;
@@ -63,7 +63,7 @@ export interface CurveKind<C extends Curve = Curve> {
   readonly script: (curve: C) => string;
 }
 
-/** Any value of a curve: beyond this, sums and products of values are no numbers any more. */
+/** The range of any value of a curve: beyond it, sums and products of values overflow. */
 export const ANY_VALUE = { min: -1e12, max: 1e12 };
 
 /** Checks that `value` is a finite number in [min, max]. */

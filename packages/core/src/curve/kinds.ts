@@ -32,12 +32,12 @@ const byKind: ReadonlyMap<string, CurveKind> = new Map(
   CURVE_KINDS.map((kind) => [kind.kind, kind as unknown as CurveKind]),
 );
 
-/** The record of a curve's kind; undefined for a word that is none. */
+/** The definition of a kind by its name; undefined for an unknown one. */
 export function findCurveKind(kind: string): CurveKind | undefined {
   return byKind.get(kind);
 }
 
-/** The record of a curve's kind. Throws RangeError for data that never passed `checkCurve`. */
+/** The definition of a curve's kind. Throws RangeError for data that never passed `checkCurve`. */
 export function curveKindOf(curve: Curve): CurveKind {
   const kind = byKind.get(curve.kind);
   if (!kind) throw new RangeError(`curveKindOf: there is no kind ${JSON.stringify(curve.kind)}`);

@@ -14,7 +14,7 @@ export function parseCurve(text: string): Result<Curve> {
   for (const kind of CURVE_KINDS) {
     if (!kind.notation.includes(written)) continue;
     const read = kind.read(call.value);
-    // What can be read can be kept: text and data are held to one check.
+    // Text and data pass the same check, so that whatever can be read can also be stored.
     const [fault] = read.ok ? checkCurve(read.value, "") : [];
     return fault ? bad(textFault(fault.code, call.value.at, fault.message, fault.cure)) : read;
   }

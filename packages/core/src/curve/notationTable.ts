@@ -16,10 +16,7 @@ function range(parameter: CurveParameter): string {
   return `\`${name}\` ${span}${notes.length > 0 ? `, ${notes.join(", ")}` : ""}`;
 }
 
-/**
- * The kinds of curves as a Markdown table, made from their records: the documentation holds it word for
- * word, and a test compares.
- */
+/** The kinds of curves as a Markdown table, made from their definitions; a test holds the documentation to it. */
 export function notationTable(): string {
   const rows = (CURVE_KINDS as unknown as readonly CurveKind[]).map((kind) => {
     const names = kind.notation.map((name) => `\`${name}\``).join(" ") || "`spring()`";

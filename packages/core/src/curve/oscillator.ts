@@ -4,7 +4,7 @@
  * nothing is lost near critical damping, where the frequency goes to 0.
  */
 export interface Oscillator {
-  /** How far from the target at a time in s. */
+  /** Displacement from the target at a time in s. */
   readonly at: (t: number) => number;
   /** d/dt of that, per s. */
   readonly rate: (t: number) => number;
@@ -41,7 +41,7 @@ export function oscillator({ stiffness, damping, mass, velocity }: SpringPhysics
   const slow = stiffness / mass / (a + w);
   const fast = a + w;
   const at = (t: number) => {
-    // Near critical the two cancel; there the even and odd parts are taken, which do not.
+    // Near critical damping the two terms cancel; their even and odd parts do not.
     if (w * t < 1)
       return (
         Math.exp(-a * t) * (Math.cosh(w * t) + push * (w * t < 1e-8 ? t : Math.sinh(w * t) / w))
@@ -83,7 +83,7 @@ export function settleTime(spring: Oscillator, band: number, longest: number): n
   if (last > longest) return Number.POSITIVE_INFINITY;
   let to = turns.find((t) => t > last) ?? Number.NaN;
   if (Number.isNaN(to)) {
-    // No turn any more: it fades, and the end of the fading is found by doubling.
+    // There are no more turning points: y decays, and the end of the decay is found by doubling.
     const reach = frequencySquared > 0 ? Math.PI / Math.sqrt(frequencySquared) : 1 / decay;
     to = last + reach;
     while (Math.abs(at(to)) > band && to < 4 * longest) to = last + (to - last) * 2;
@@ -93,14 +93,14 @@ export function settleTime(spring: Oscillator, band: number, longest: number): n
   for (let round = 0; round < 200; round++) {
     const middle = (from + to) / 2;
     if (middle === from || middle === to) break;
-    // On the way from the turn to the next one y changes its side once; past that it is inside.
+    // Between this turning point and the next y crosses 0 once; after that it stays inside the band.
     if (side * at(middle) > band) from = middle;
     else to = middle;
   }
   return to <= longest ? to : Number.POSITIVE_INFINITY;
 }
 
-/** When y stands still, s, in order, as far as a little past `longest`. */
+/** The times at which y′ = 0, s, in order, up to a little past `longest`. */
 export function turningPoints(spring: Oscillator, longest: number): number[] {
   const { at, rate, decay: a, frequencySquared } = spring;
   const push = rate(0) + a * at(0);
@@ -114,7 +114,7 @@ export function turningPoints(spring: Oscillator, longest: number): number[] {
     while (t <= 0) t += period;
     for (let n = 0; n < 200_000 && t <= longest + 2 * period; n++) {
       times.push(t);
-      // Beyond this nothing can be told from 0.
+      // Beyond this, y is below what a double can resolve.
       if (a * t > 60) break;
       t = first / w + period * (Math.round((t - first / w) / period) + 1);
     }

@@ -18,11 +18,11 @@ export interface PathSegment {
   readonly out: Place;
   readonly in: Place;
   readonly to: PathPoint;
-  /** No handle on either side: a straight line. */
+  /** Neither end has a handle, so the piece is a straight line. */
   readonly straight: boolean;
 }
 
-/** A stretch of time that a path passes again backwards. */
+/** An interval of time that a path crosses backwards. */
 export interface BackStretch {
   readonly from: number;
   readonly to: number;
@@ -137,7 +137,7 @@ const isAt = (a: Place, b: Place) => a.x === b.x && a.y === b.y;
 function writePathData(points: readonly PathPoint[]): string {
   const [first] = points;
   let text = first ? `M ${first.x} ${first.y}` : "";
-  // A handle that lies on its point is none.
+  // A handle of length 0 counts as absent.
   for (const { from, out, in: before, to } of segmentsOf(points))
     text +=
       isAt(out, from) && isAt(before, to)
@@ -151,7 +151,7 @@ function pathScript({ points }: PathCurve): string {
     .filter(({ from, to }) => to.x > from.x)
     .map(({ from, out, in: before, to, straight }) => {
       const width = to.x - from.x;
-      // A straight piece as a bezier that passes evenly.
+      // A straight piece as a Bézier of constant speed.
       const [x1, x2] = straight
         ? [1 / 3, 2 / 3]
         : [(out.x - from.x) / width, (before.x - from.x) / width];
@@ -180,7 +180,7 @@ function readPath(call: Call): Result<PathCurve> {
   if (item?.type !== "string" || arg.items.length !== 1)
     return bad(wrongArgument(arg, "the path data in quotes"));
   const read = readPathData(item.text);
-  // Places in the data count from after the quote.
+  // Positions in the path data count from after the quote.
   const base = arg.at + 1;
   if (!read.ok)
     return {
@@ -246,7 +246,7 @@ function misplaced(where: string, { x, y }: Place, cure: string): Fault {
 function compilePath({ points }: PathCurve, memory?: CurveMemory): CompiledCurve {
   const segments = segmentsOf(points).filter(({ from, to }) => to.x > from.x);
   const starts = Float64Array.from(segments, ({ from }) => from.x);
-  // Made when first asked: a path of 200 points is mostly asked about one of its pieces.
+  // Pieces are compiled on first use: often only one piece of a path of 200 points is evaluated.
   const pieces: (PathPiece | undefined)[] = segments.map(() => undefined);
   const last = segments.length - 1;
   const startValue = (points[0] as PathPoint).y;
@@ -281,7 +281,9 @@ function compilePath({ points }: PathCurve, memory?: CurveMemory): CompiledCurve
   };
 }
 
-/** A piece of a path that is dragged is compiled anew only where it is at a moved point. */
+/**
+ * Compiles a piece of a path, or takes it from memory: while points are dragged only the pieces beside them change.
+ */
 function pieceOf(segment: PathSegment, memory: CurveMemory | undefined): PathPiece {
   const kept = memory?.pieces.get(segment.from);
   if (kept?.to === segment.to) return kept.piece;

@@ -3,7 +3,7 @@ import { bad, type Fault, good, type Result } from "../fault/index.ts";
 import type { PathPoint, Place } from "./curve.ts";
 import { applyTransform } from "./svgTransform.ts";
 
-/** More points than this are no curve a person could mean, nor one that could be drawn in a frame. */
+/** The most points of a path: more could be neither meant by a person nor drawn within a frame. */
 export const MOST_POINTS = 2000;
 
 /** The longest path data that is parsed, in UTF-16 units; MOST_POINTS full ones need less. */
@@ -12,7 +12,7 @@ const LONGEST_DATA = 300_000;
 /** One stretch of a drawing between two moves, in the drawing's own coordinates (y down in SVG). */
 export interface Subpath {
   readonly points: readonly PathPoint[];
-  /** Its last line is the one that closing it added. */
+  /** Whether the last line was added by closing the subpath. */
   readonly closed: boolean;
 }
 
@@ -92,7 +92,7 @@ export function readPathData(
             closed.add(points);
             add(undefined, undefined, { x: first.x, y: first.y });
           }
-          // What follows without a move begins where this one began.
+          // Commands after a close continue from this subpath's first point.
           if (first) {
             points = [{ x: first.x, y: first.y }];
             subpaths.push(points);
@@ -125,7 +125,7 @@ function pathFault(code: string, at: number, message: string, cure: string): Fau
   return { code, path: "", at, message, cure };
 }
 
-/** The parser's words, "SvgPath: missed param (at pos 12)", as a fault. */
+/** The parser's message, "SvgPath: missed param (at pos 12)", as a fault. */
 function describe(problem: string, data: string): Fault {
   const found = /^SvgPath: (.*?)(?: \(at pos (\d+)\))?$/.exec(problem);
   const at = Math.min(Number(found?.[2] ?? 0), data.length);

@@ -2,7 +2,7 @@ import { compileCurve } from "./compileCurve.ts";
 import { type BezierPoints, bezierCoordinate, cutBezier } from "./cubic.ts";
 import type { Curve, PathCurve, PathPoint, Place } from "./curve.ts";
 
-/** How the two handles of a point go together. */
+/** How the two handles of a point are coupled. */
 export type Joint = "corner" | "smooth" | "mirrored";
 
 /** Which handle of a point. */
@@ -11,7 +11,7 @@ export type HandleSide = "in" | "out";
 /** Handles count as in line within this, relative to their lengths. */
 const IN_LINE = 1e-6;
 
-/** How a point's handles lie: a point without both is a corner. */
+/** The joint of a point, from its handles: a point without both is a corner. */
 export function jointOf(point: PathPoint): Joint {
   const { in: before, out } = point;
   if (!before || !out) return "corner";
@@ -103,8 +103,8 @@ function shifted(point: PathPoint, by: Place): PathPoint {
 }
 
 /**
- * One handle of a point put at a place. A smooth point's other handle turns with it, a mirrored one's
- * also takes its length. On the point itself the handle is gone.
+ * Moves one handle of a point. The other handle of a smooth point turns with it, that of a mirrored point also takes
+ * its length. A handle moved onto the point itself is removed.
  */
 export function movePathHandle(
   curve: PathCurve,
@@ -132,13 +132,13 @@ export function movePathHandle(
   });
 }
 
-/** Both handles drawn out of a point at once, to a place and its mirror image; an end has one. */
+/** Draws both handles out of a point at once, to a place and its mirror image; the first and last point have one. */
 export function pullPathHandles(curve: PathCurve, index: number, to: Place): PathCurve {
   const point = curve.points[index];
   if (!point) throw new RangeError(`pullPathHandles: there is no point ${index}`);
   const back = { x: 2 * point.x - to.x, y: 2 * point.y - to.y };
   const last = curve.points.length - 1;
-  // Whichever of the two lies later in time leads on.
+  // The handle that lies later in time is the outgoing one.
   const [out, before] = to.x >= point.x ? [to, back] : [back, to];
   return replacePoint(curve, index, {
     x: point.x,
@@ -149,9 +149,8 @@ export function pullPathHandles(curve: PathCurve, index: number, to: Place): Pat
 }
 
 /**
- * A point made a corner, smooth or mirrored. Handles that are there are brought into line (to their mean
- * direction); missing ones are drawn a third of the way to the neighbours, along the line between those. A
- * corner that had handles loses them.
+ * Makes a point a corner, smooth or mirrored. Existing handles are aligned to their mean direction; missing ones get a
+ * third of the distance to the neighbours, along the line between those. A corner loses its handles.
  */
 export function setPathJoint(curve: PathCurve, index: number, joint: Joint): PathCurve {
   const { points } = curve;
@@ -174,7 +173,7 @@ export function setPathJoint(curve: PathCurve, index: number, joint: Joint): Pat
   });
 }
 
-/** The slope a smooth point has: that of its handles, else of the line between its neighbours. */
+/** The slope at a smooth point: that of its handles, else of the line between its neighbours. */
 function directionAt(
   point: PathPoint,
   before: PathPoint | undefined,
@@ -183,7 +182,7 @@ function directionAt(
   const [from, to] = [point.in ?? before ?? point, point.out ?? after ?? point];
   const run = to.x - from.x;
   if (run <= 0) return 0;
-  // At a top or a bottom the customary smooth point is flat.
+  // At a local maximum or minimum a smooth point is flat.
   if (!point.in && !point.out && before && after && (before.y - point.y) * (after.y - point.y) >= 0)
     return 0;
   return (to.y - from.y) / run;
@@ -197,7 +196,7 @@ function withPoints(points: readonly PathPoint[]): PathCurve {
   return { kind: "path", points };
 }
 
-/** How far a place is above the curve, for telling whether a pointer is on it; NaN outside its time. */
+/** How far a place is above the curve, to decide whether the pointer is on it; NaN outside its time. */
 export function heightAbove(curve: Curve, { x, y }: Place): number {
   return x >= 0 && x <= 1 ? y - compileCurve(curve).value(x) : Number.NaN;
 }

@@ -68,7 +68,7 @@ function compileSpring(physics: SpringPhysics): CompiledCurve {
   );
 }
 
-/** Where a spring turns, in progress: a stiff one swings thousands of times. */
+/** The turning points of a spring, in progress: a stiff one swings thousands of times. */
 function springTurns(physics: SpringPhysics): number[] {
   const duration = springDuration(physics);
   return turningPoints(oscillator(physics), duration)
@@ -108,7 +108,7 @@ function readSpring(call: Call): Result<SpringCurve | SpringFeelCurve> {
   return good(curve);
 }
 
-/** The physics of a spring, however it is described. */
+/** The physical parameters of a spring, however it is described. */
 export function physicsOf(curve: SpringCurve | SpringFeelCurve): SpringPhysics {
   return curve.kind === "spring" ? curve : springFromFeel(curve.overshoot, curve.settle);
 }
@@ -139,7 +139,7 @@ export const springFeel: CurveKind<SpringFeelCurve> = {
   parameters: FEEL,
   initial: { kind: "spring-feel", overshoot: 0.12, settle: 600 },
   read: (call) => readSpring(call) as Result<SpringFeelCurve>,
-  // Both are always said: without either it would read as physics.
+  // Both are always written: with one alone the text would be read as the physical form.
   write: (curve) =>
     `spring(${FEEL.map((each) => writeParameter(each, curve[each.name as "overshoot" | "settle"])).join(", ")})`,
   check: (curve, path) => {

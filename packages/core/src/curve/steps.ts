@@ -25,7 +25,7 @@ export const steps: CurveKind<StepsCurve> = {
   ],
   initial: { kind: "steps", count: 5, position: "jump-end" },
   read: readSteps,
-  // The default position stays unsaid and jump-start is `start`, as CSS serialises them.
+  // As CSS serialises it: the default position is omitted, and jump-start is written `start`.
   write: ({ count, position }) =>
     position === "jump-end"
       ? `steps(${count})`

@@ -2,8 +2,8 @@
 const LONGEST = 2000;
 
 /**
- * Applies an SVG transform list (SVG 2, section 8.5) to a path. A list that is too long is passed over. Runs of white space become one blank first: the parser's time grows with their third
- * power.
+ * Applies an SVG transform list (SVG 2, section 8.5) to a path. A list that is too long is ignored. Runs of white
+ * space are first reduced to one space: the parser's time grows with the third power of their length.
  */
 export function applyTransform<Path extends { transform(list: string): Path }>(
   path: Path,

@@ -1,7 +1,7 @@
 import { eachTween, type Study } from "../study/index.ts";
 import { type Level, type Placements, placeItems } from "../timeline/index.ts";
 
-/** Which tween each key is in; made when the first tether to a key asks. */
+/** The tween of each key, by key id; computed when a tether to a key is first looked up. */
 function tweensOfKeys(study: Study): () => ReadonlyMap<string, string> {
   let known: Map<string, string> | undefined;
   return () => {
@@ -13,7 +13,10 @@ function tweensOfKeys(study: Study): () => ReadonlyMap<string, string> {
   };
 }
 
-/** What the start of an item depends on directly: its anchor, its group, and the members of a group whose end it hangs on. */
+/**
+ * The direct dependencies of an item's start: its anchor, its group, and the members of a group to whose end it is
+ * tethered.
+ */
 function needsOf(
   { byId }: Placements,
   id: string,
@@ -37,7 +40,7 @@ function needsOf(
   return needs;
 }
 
-/** Every item on whose place an item's place depends, however far; bounded where tethers run in a circle. */
+/** All items on which the start of some items depends, directly or not; ends also where tethers form a cycle. */
 export function allNeeds(study: Study, ids: Iterable<string>): Set<string> {
   const placements = placeItems(study);
   const keys = tweensOfKeys(study);
@@ -53,8 +56,8 @@ export function allNeeds(study: Study, ids: Iterable<string>): Set<string> {
 }
 
 /**
- * Items in an order in which they can be moved one wave after the other: no item of a wave depends on another one of
- * its own or of a later wave.
+ * Items in waves that can be moved one after the other: no item of a wave depends on another item of its own or of a
+ * later wave.
  */
 export function inWaves(study: Study, ids: readonly string[]): string[][] {
   const chosen = new Set(ids);
@@ -63,7 +66,7 @@ export function inWaves(study: Study, ids: readonly string[]): string[][] {
     id,
     needs: [...allNeeds(study, [id])].filter((need) => need !== id && chosen.has(need)),
   }));
-  // What something needs has fewer needs than it has itself.
+  // A dependency of an item has fewer dependencies than the item itself.
   needs.sort((a, b) => a.needs.length - b.needs.length);
   const rank = new Map<string, number>();
   const waves: string[][] = [];
@@ -76,8 +79,9 @@ export function inWaves(study: Study, ids: readonly string[]): string[][] {
 }
 
 /**
- * Whether a freeze of some figures, of what starts between two times of a level, delays only a part: it pushes back
- * what has not begun. What is split, joined or grouped across it would be delayed otherwise than before.
+ * Whether a freeze of some figures delays only a part of what starts between two times of a level: it delays items
+ * that have not started yet. An item split, joined or grouped across such a freeze would be delayed differently than
+ * before.
  */
 export function delaysSome(level: Level | undefined, from: number, to: number): boolean {
   return (

@@ -13,27 +13,27 @@ import { type DraftKey, draftItem } from "./history/find.ts";
 import { partnerOf } from "./spatialPath/spacePoints.ts";
 
 /**
- * The one module that knows how the keys of a tween lie in time: its origin, the part of it that is played, the keys
- * that go in pairs along a path, and what is tethered to it. Every edit that changes keys ends with `settleKeys`.
+ * How the keys of a tween lie in time: its origin, the part that plays, the keys that form pairs along a path, and the
+ * items tethered to it. The one module that knows this; every edit that changes keys ends with `settleKeys`.
  */
 
-/** When the first key of a tween is, ms of its keys; 0 for a tween without keys. */
+/** The time of the first key of a tween, ms of its keys; 0 for a tween without keys. */
 export function firstKeyTime(tween: Pick<Tween, "tracks">): number {
   let first = Number.POSITIVE_INFINITY;
   for (const { keys } of tween.tracks) first = Math.min(first, keys[0]?.time ?? first);
   return Number.isFinite(first) ? first : 0;
 }
 
-/** The state of a draft as it is now. */
+/** The current state of a draft. */
 export function stateOf(draft: Draft<Study>): Study {
   return (isDraft(draft) ? current(draft) : draft) as Study;
 }
 
 /**
- * Makes a tween whose keys were changed sound again without moving any of them in the study's time. Keys before the
- * tween's origin push the origin back. With `followsFirstKey` a tween that began at its first key, is played whole
- * and does not repeat begins there again, and what is tethered to its start goes along; in all other cases nothing
- * that is tethered to it moves. A path whose keys are no pairs any more becomes two curves.
+ * Makes a tween valid again after its keys were changed, without moving any key in the study's time. A key before the
+ * tween's origin moves the origin back. With `followsFirstKey` a tween that began at its first key, plays whole and
+ * does not repeat begins at its first key again, and items tethered to its start move along; in all other cases no
+ * tethered item moves. A path whose keys no longer form pairs becomes two curves.
  *
  * @param study the state before the edit
  */
@@ -70,7 +70,7 @@ function hangingOnStart(study: Study, id: string): string[] {
   return found;
 }
 
-/** Keeps items at the times at which they started in the state before the edit. */
+/** Re-attaches items so that they start when they did in the state before the edit. */
 function keepStarts(draft: Draft<Study>, study: Study, ids: readonly string[]): void {
   if (ids.length === 0) return;
   const was = placeItems(study).byId;
@@ -83,8 +83,8 @@ function keepStarts(draft: Draft<Study>, study: Study, ids: readonly string[]): 
 }
 
 /**
- * Gives the span that begins at a key a curve, or a shared one to follow. Along a path both keys of the pair get it,
- * since one curve times both.
+ * Sets the curve of the span that begins at a key, or the shared curve it follows. Along a path both keys of the pair
+ * get it, since one curve times both.
  */
 export function giveSpanCurve(
   { tween, key, index }: DraftKey,
@@ -99,14 +99,14 @@ export function giveSpanCurve(
   }
 }
 
-/** The key whose curve times the span that begins at a key: along a path that of x. */
+/** The key whose curve times the span beginning at a key: along a path that of x. */
 export function timingKey(tween: Tween, keyId: string): string {
   const path = spacePathOf(tween);
   const index = path?.y.keys.findIndex((key) => key.id === keyId) ?? -1;
   return path?.x.keys[index]?.id ?? keyId;
 }
 
-/** An id that nothing in a study has: the one wanted, or that one with a number. */
+/** An id that is not used in a study: the one wanted, or that one with a number. */
 export function freshId(draft: Draft<Study>, wanted: string): string {
   const taken = new Set<string>();
   for (const item of eachItem(stateOf(draft).sequence)) {

@@ -1,7 +1,7 @@
 import { type CubicBezierCurve, type Curve, compileCurve, KEYWORDS } from "../curve/index.ts";
 import { greatestDifference } from "./difference.ts";
 
-/** A cubic-bezier that stands for a curve, and how far it is from it at most. */
+/** A cubic-bezier fitted to a curve, and its greatest error. */
 export interface BezierFit {
   readonly curve: CubicBezierCurve;
   /** Greatest difference in value over [0, 1]. */
@@ -47,7 +47,7 @@ export function fitBezier(
   };
   const end = Math.abs(1 - value(1));
   const rough = (four: Four) => errorAt(legal(four), ROUGH_PLACES, fromTable, end);
-  // The last steps ask the curve itself: a table is too coarse where it is vertical.
+  // The last steps evaluate the curve itself: a table is too coarse where it is vertical.
   const fine = (four: Four) => errorAt(legal(four), FINE_PLACES, value, end);
   const starts = startsFor(curve, within)
     .map((four) => ({ four, error: rough(four) }))
@@ -85,12 +85,12 @@ export function fitBezier(
   return { curve: fitted, error: greatestDifference(curve, fitted) };
 }
 
-/** A millionth is a thousandth of what a screen shows. */
+/** Rounds to a millionth, a thousandth of what a screen can show. */
 const tidy = (value: number) => Math.round(value * 1e6) / 1e6 + 0;
 
 const clamp = (value: number, min: number, max: number) => Math.min(Math.max(value, min), max);
 
-/** Places along a bezier, closer together towards the ends, where curves are steepest. */
+/** Parameters along a bezier, closer together towards the ends, where curves are steepest. */
 function places(count: number): Float64Array {
   return Float64Array.from(
     { length: count - 1 },
@@ -101,7 +101,7 @@ function places(count: number): Float64Array {
 const ROUGH_PLACES = places(ROUGH);
 const FINE_PLACES = places(FINE);
 
-/** The greatest distance at some places along a bezier, or at the end. */
+/** The greatest error at some parameters of a bezier, or at its end. */
 function errorAt(
   [x1, y1, x2, y2]: Four,
   parameters: Float64Array,
@@ -125,7 +125,7 @@ function isWithin({ y1, y2 }: CubicBezierCurve): boolean {
   return y1 >= 0 && y1 <= 1 && y2 >= 0 && y2 <= 1;
 }
 
-/** A grid of beziers, and the one that leaves and arrives as the curve does. */
+/** The starting points of the search: a grid of beziers, and the one with the curve's slopes at both ends. */
 function startsFor(curve: Curve, within: boolean): Four[] {
   const starts: Four[] = [];
   const ordinates = within ? [0, 0.5, 1] : [-0.6, 0, 0.5, 1, 1.6, 2.5];
@@ -193,7 +193,7 @@ function simplex(error: (four: Four) => number, start: Four, size: number, round
   return points.reduce((a, b) => (b.error < a.error ? b : a)).four;
 }
 
-/** Steps at random that shrink while they do not help. */
+/** A random search whose steps shrink while they bring no improvement. */
 function wander(
   error: (four: Four) => number,
   start: Four,
@@ -218,7 +218,7 @@ function wander(
   return best;
 }
 
-/** Numbers in [0, 1) that are the same each time (Park and Miller, 1988). */
+/** A generator of the same numbers in [0, 1) each time (Park and Miller, 1988). */
 function seeded(seed: number): () => number {
   let state = seed;
   return () => {

@@ -1,6 +1,6 @@
 import { type Curve, compileCurve, landmarksOf } from "../curve/index.ts";
 
-/** Where differences are looked for, evenly, besides the landmarks of both curves. */
+/** The number of even steps at which two curves are compared, besides the landmarks of both. */
 const GRID = 10_000;
 
 /**

@@ -1,20 +1,20 @@
 import type { LinearStop } from "../curve/index.ts";
 
-/** Corners of a set of lines are one where they differ by no more than this share of the room. */
+/** Corners of a set of lines that differ by no more than this share of the tolerance are merged. */
 const SAME = 1e-6;
 
-/** What is known of a sample: how few links lead to it, and which values can be had there with so few. */
+/** What the search has found for a sample: how few links reach it, and with which values. */
 interface Reached {
   links: number;
   low: number;
   high: number;
-  /** From where, and with which values, in the order they were found. */
+  /** The samples it was reached from, with the range of values, in the order found. */
   readonly ways: { readonly from: number; readonly low: number; readonly high: number }[];
 }
 
 /**
- * A convex set of lines by its corners, two numbers each: the value where the lines begin, and the slope. Two of
- * them take turns, so that no step of a sweep has to make a list.
+ * A convex set of lines by its corners, two numbers each: the value where the lines begin, and the slope. Two buffers
+ * take turns, so that a sweep allocates nothing per step.
  */
 interface Lines {
   readonly corners: Float64Array;
@@ -22,10 +22,10 @@ interface Lines {
 }
 
 /**
- * The polyline of fewest links that passes every sample within `room`, from the first sample to the last
- * exactly. Breadth first over the number of links: of each sample it is kept which values can be had
- * there; from those all lines go on that miss no later sample, a convex set of (value, slope) that each
- * sample cuts smaller. Stops stand at samples, so it is the optimum for breaks on that grid.
+ * The polyline of fewest links that passes within `room` of every sample, and exactly through the first and the last.
+ * Breadth-first search over the number of links: for each sample it keeps the values that can be reached there; the
+ * lines from these that pass all later samples form a convex set in (value, slope), which each further sample cuts.
+ * Stops lie at samples, so it is the optimum for breaks on that grid.
  */
 export function fewestLinks(samples: readonly LinearStop[], room: number): LinearStop[] {
   const last = samples.length - 1;
@@ -35,7 +35,7 @@ export function fewestLinks(samples: readonly LinearStop[], room: number): Linea
   const reached: (Reached | undefined)[] = samples.map(() => undefined);
   const first = (samples[0] as LinearStop).value;
   reached[0] = { links: 0, low: first, high: first, ways: [] };
-  // Each sample cuts at two levels, and each cut adds one corner at most.
+  // Each sample cuts at two levels, and a cut adds at most one corner.
   const size = 4 * samples.length + 16;
   const lines = () => ({ corners: new Float64Array(size), count: 0 });
   const space: [Lines, Lines] = [lines(), lines()];
@@ -61,7 +61,7 @@ export function fewestLinks(samples: readonly LinearStop[], room: number): Linea
   return traceBack(samples, reached, lowAt, highAt);
 }
 
-/** Follows all lines that begin at a sample with a value that can be had there, as far as any goes. */
+/** Extends all lines from a sample and its reachable values as far as any of them goes. */
 function sweep(
   samples: readonly LinearStop[],
   from: number,
@@ -101,8 +101,8 @@ function sweep(
 }
 
 /**
- * Of the lines in `from`, those at or above (`side` 1) or below (−1) a level after `run`, written into `into`.
- * Corners nearer than `same` become one: on level ground each sample would leave another copy of a corner behind.
+ * Keeps those lines of `from` that are at or above (`side` 1) or below (−1) a level after `run`, and writes them to
+ * `into`. Corners closer than `same` are merged: on level ground every sample would add another copy of a corner.
  */
 function cut(
   from: Lines,
@@ -141,7 +141,7 @@ function cut(
   into.count = size / 2;
 }
 
-/** Walks back from the end; of the values that serve, each stop takes the middle one. */
+/** Walks back from the end; each stop takes the middle of its possible values. */
 function traceBack(
   samples: readonly LinearStop[],
   reached: readonly (Reached | undefined)[],

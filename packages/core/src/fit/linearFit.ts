@@ -9,18 +9,18 @@ import { roundTo } from "../value/index.ts";
 import { greatestDifference } from "./difference.ts";
 import { fewestLinks } from "./fewestLinks.ts";
 
-/** A curve as straight pieces, and how far they are from it at most. */
+/** A curve fitted by straight pieces, and their greatest error. */
 export interface LinearFit {
   readonly curve: LinearStopsCurve;
   /** Greatest difference in value over [0, 1]. */
   readonly error: number;
 }
 
-/** How often an interval is halved where the curve bends; 2^-22 of the time is below any frame. */
+/** The most times an interval is halved where the curve bends; 2^-22 of the time is below any frame. */
 const DEEPEST = 22;
 const COARSE = 128;
 const NEAREST = 1e-9;
-/** The shares of the tolerance that are kept for what lies between samples and for rounding, tried in turn. */
+/** The shares of the tolerance reserved for errors between samples and for rounding, tried in turn. */
 const KEPT = [1 / 100, 1 / 16, 1 / 4];
 
 /**
@@ -68,9 +68,12 @@ function tidy(
   return { at: place, value: roundTo(value, decimals) };
 }
 
-/** The curve between its jumps, so finely that straight lines between are well within the tolerance. */
+/**
+ * The curve between its jumps, sampled so finely that straight lines between the samples stay well within the
+ * tolerance.
+ */
 function sampleParts(curve: Curve, whole: number, kept: number): LinearStop[][] {
-  // Where more is kept, the samples lie closer, not farther apart.
+  // With a larger reserve the samples lie closer together, not farther apart.
   const tolerance = Math.min(whole / 100, (whole * (1 / 100) ** 2) / kept);
   const { value } = compileCurve(curve);
   const marks = landmarksOf(curve);
@@ -93,7 +96,7 @@ function sampleParts(curve: Curve, whole: number, kept: number): LinearStop[][] 
     ...Array.from({ length: COARSE }, (_, i) => (i + 1) / COARSE),
   ]);
   for (const at of [...anchors].sort((a, b) => a - b)) {
-    // Nothing is drawn between places nearer than this; 1 itself stands alone.
+    // Places closer than this are not resolved on any screen; 1 itself is kept as it is.
     if (at < 1 && (at - (samples.at(-1)?.at ?? 0) < NEAREST || 1 - at < NEAREST)) continue;
     const before = at === 1 ? endLimit(curve, whole) : value(at, true);
     add(samples.at(-1) as LinearStop, { at, value: before }, 0);
@@ -107,7 +110,7 @@ function sampleParts(curve: Curve, whole: number, kept: number): LinearStop[][] 
   return parts;
 }
 
-/** The value just before the end; a spring jumps the last thousandth onto its target. */
+/** The value just before the end; a spring jumps the last thousandth to its target. */
 function endLimit(curve: Curve, tolerance: number): number {
   const { value } = compileCurve(curve);
   if (curve.kind !== "spring" && curve.kind !== "spring-feel") return value(1, true);

@@ -9,22 +9,24 @@ import {
 } from "../curve/index.ts";
 import { greatestDifference } from "./difference.ts";
 
-/** A path that follows a curve, and how far it is from it at most. */
+/** A path fitted to a curve, and its greatest error. */
 export interface PathFit {
   readonly curve: PathCurve;
   readonly error: number;
 }
 
-/** How often a stretch is halved, and how many points a path gets at most, however wild the curve. */
+/** The most times an interval is halved, and the most points of a fitted path. */
 const DEEPEST = 14;
 const MOST = 1500;
-/** From here on a slope counts as a vertical tangent, which no handle with some length in time has. */
+/** Slopes above this count as vertical: a handle of any length in time cannot reach them. */
 const STEEP = 50;
 
-/** The shares of the tolerance that the places looked at may use, tried in turn. */
+/** The shares of the tolerance allowed at the tested places, tried in turn. */
 const ALLOWED = [0.9, 0.6, 0.3, 0.1];
 
-/** Where a piece is held against its curve: evenly, and close to its ends, where tangents may stand upright. */
+/**
+ * The places at which a piece is compared to its curve: evenly, and close to its ends, where tangents may be vertical.
+ */
 const LOOKED_AT = [
   1 / 512,
   1 / 64,
@@ -80,8 +82,8 @@ function approximate(curve: Curve, tolerance: number): PathCurve {
 }
 
 /**
- * The same for anything that can be asked for its value and its slope; `landmarks` are the places in
- * (0, 1), rising, where it bends sharply or jumps.
+ * Fits a path to any value and slope functions; `landmarks` are the places in (0, 1), in rising order, at which they
+ * bend sharply or jump.
  */
 export function fitPathTo(
   { value, slope }: CompiledCurve,
@@ -89,7 +91,7 @@ export function fitPathTo(
   tolerance: number,
 ): PathCurve {
   const points: PathPoint[] = [{ x: 0, y: 0 }];
-  /** Straight up or down to a value. */
+  /** A vertical line to a value. */
   const jump = (x: number, y: number) => {
     if (Math.abs((points.at(-1)?.y ?? 0) - y) > 1e-12) points.push({ x, y });
   };
@@ -131,7 +133,7 @@ export function fitPathTo(
   return { kind: "path", points };
 }
 
-/** A slope that a piece can have; a steeper one would swing past its ends (Fritsch and Carlson, 1980). */
+/** Limits a slope to one a piece can have; a steeper one would overshoot its ends (Fritsch and Carlson, 1980). */
 function limit(slope: number, mean: number): number {
   const most = Math.max(STEEP, 3 * Math.abs(mean));
   return Math.abs(slope) > most ? 3 * mean : slope;

@@ -21,12 +21,12 @@ const TURNED_STEPS: Readonly<Record<StepPosition, StepPosition>> = {
   "jump-both": "jump-both",
 };
 
-/** How far straight pieces may be from a curve that has no reverse of its own kind. */
+/** The tolerance of straight pieces for a curve whose reverse is not of its own kind. */
 const TOLERANCE = 0.0005;
 
 /**
- * The curve of the same way gone backwards: at progress p it is 1 − curve(1 − p). Springs have no such
- * curve of their own kind and become straight pieces within 0.05 % of the way.
+ * The curve that runs the same values backwards: 1 − curve(1 − p). The reverse of a spring is no spring and becomes
+ * straight pieces within 0.05 % of the change in value.
  */
 export function reverseCurve(curve: Curve): Curve {
   switch (curve.kind) {
@@ -52,7 +52,7 @@ export function reverseCurve(curve: Curve): Curve {
     case "cruise":
       return { ...curve, rise: curve.fall, fall: curve.rise };
     case "path": {
-      // It begins where it ended, so that only a path that ends at its target has a reverse path.
+      // The reverse begins at the end value, so only a path that ends at its target has a reverse path.
       if (curve.points.at(-1)?.y !== 1) return reverseCurve(fitLinear(curve, TOLERANCE).curve);
       const turn = ({ x, y }: Place): Place => ({ x: 1 - x, y: 1 - y });
       return {

@@ -15,10 +15,9 @@ import {
 import { fitLinear } from "./linearFit.ts";
 
 /**
- * The two curves that together go the way of `curve`, cut at progress `p` in time, each stretched to
- * run from 0 to 1. Undefined where no curve of the kinds there are goes that way (steps), or where
- * the cut has no height to stretch. Families and springs are cut as straight pieces. A piece of a cubic-bezier whose control point would leave [0, 1]
- * in time is held at the limit.
+ * Splits a curve at progress `p` in time into two curves, each stretched to run from 0 to 1. Undefined where no kind
+ * of curve has such parts (steps), or where a part has no change in value to stretch. Families and springs are split
+ * as straight pieces. A part of a cubic-bezier whose control point would leave [0, 1] in time is kept at the limit.
  */
 export function splitCurve(curve: Curve, p: number): readonly [Curve, Curve] | undefined {
   if (!(p > 0 && p < 1)) return undefined;
@@ -40,7 +39,7 @@ export function splitCurve(curve: Curve, p: number): readonly [Curve, Curve] | u
   }
 }
 
-/** A path is cut at a point that is put there, and each part stretched to its own square. */
+/** Splits a path at a point inserted there, and stretches each part to its own square. */
 function splitPath(path: PathCurve, p: number): readonly [Curve, Curve] | undefined {
   const { points } = addPathPoint(path, p).curve;
   const cut = points.findIndex((point) => point.x >= p);
@@ -65,12 +64,12 @@ function splitPath(path: PathCurve, p: number): readonly [Curve, Curve] | undefi
   };
   return [
     part(points.slice(0, cut + 1), { x: 0, y: 0 }, p, middle.y),
-    // Keys say where a span ends; the path's own end is the whole way there.
+    // Keys decide where a span ends; the path's own end value counts as the whole change.
     part(points.slice(cut), middle, 1 - p, rest),
   ];
 }
 
-/** How far the pieces may be from a curve of which no part is of its own kind. */
+/** The tolerance of straight pieces for a curve whose parts are not of its own kind. */
 const SPLIT_TOLERANCE = 0.0005;
 
 function splitStops(curve: LinearStopsCurve, p: number): readonly [Curve, Curve] | undefined {
@@ -123,7 +122,7 @@ function bezier(x1: number, y1: number, x2: number, y2: number): CubicBezierCurv
   return { kind: "cubic-bezier", x1, y1, x2, y2 };
 }
 
-/** The bezier's parameter at abscissa `p`. The curve with its ordinates at 1/3 and 2/3 is y = t. */
+/** The parameter of the bezier at abscissa `p`: of the curve with ordinates 1/3 and 2/3, for which y = t. */
 function parameterAt({ x1, x2 }: CubicBezierCurve, p: number): number {
   return compileCurve(bezier(x1, 1 / 3, x2, 2 / 3)).value(p);
 }

@@ -7,10 +7,9 @@ import {
 } from "../curve/index.ts";
 
 /**
- * The nearest path that does not run back in time: values stay, and of the ways to move points and
- * handles in time the one with the least sum of squares, first for the points, then for the handles of
- * the pieces that still run back. Where a smooth point's handle had to turn, its other handle turns with
- * it. A path that does not run back is returned as it is.
+ * The nearest path that does not run back in time. Values stay; points and handles are moved in time with the least
+ * sum of squares, first the points, then the handles of those pieces that still run back. If a handle of a smooth
+ * point turns, its other handle turns too. A path that does not run back is returned unchanged.
  */
 export function untangle(curve: PathCurve): PathCurve {
   if (isSound(curve)) return curve;
@@ -90,7 +89,7 @@ function nearestHandles(x1: number, x2: number): readonly [number, number] {
   const onArc = (angle: number): [number, number] => {
     const [s, r] = [Math.cos(angle), Math.sin(angle)];
     const scale = 1 / (s * s + r * r - s * r);
-    // A hair inside, so that rounding does not run back.
+    // Slightly inside, so that rounding does not make it run back.
     return [s * s * scale, 1 - r * r * scale];
   };
   let [from, to] = [0, Math.PI / 2];
@@ -110,7 +109,7 @@ function nearestHandles(x1: number, x2: number): readonly [number, number] {
   return best;
 }
 
-/** A point with one handle put elsewhere; if it was smooth, its other handle turns with that one. */
+/** Moves one handle of a point; the other handle of a smooth point turns with it. */
 function turned(point: PathPoint, side: "in" | "out", handle: Place): PathPoint {
   const old = point[side];
   const moved = { ...point, ...(old ? { [side]: handle } : {}) };

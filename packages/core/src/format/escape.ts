@@ -1,16 +1,19 @@
-/** Escapes of text from a person inside of what we hand off: one for each place of each language. */
+/** Escapes user text for hand-offs: one function for each place in each language. */
 
-/** Text inside of a CSS comment: it cannot end the comment, whatever it holds. */
+/** Escapes text for a CSS comment, so that it cannot end the comment. */
 export function cssComment(text: string): string {
   return text.replace(/\*(?=\/)/g, "* ").replace(/\*$/, "* ");
 }
 
-/** Text inside of a JavaScript comment of one line: no line terminator of ECMAScript ends it. */
+/** Escapes text for a one-line JavaScript comment: it contains no line terminator of ECMAScript. */
 export function jsLineComment(text: string): string {
   return text.replace(/[\n\r\u2028\u2029]+/g, " ");
 }
 
-/** A JavaScript literal, safe in a script element and in every version of the language, too. */
+/**
+ * Writes a value as a JavaScript literal that is also safe inside a script element and in every version of the
+ * language.
+ */
 export function jsLiteral(value: unknown, indent?: number): string {
   return JSON.stringify(value, null, indent).replace(
     /[<\u2028\u2029]/g,

@@ -2,7 +2,7 @@ import type { Study } from "../study/index.ts";
 import { handoffCss } from "./css/css.ts";
 import { cuesJs } from "./cues/cuesJs.ts";
 
-/** One way a study leaves Levitas. A new format is one file and one line here. */
+/** A format in which a study is handed off. A new format is one file and one line here. */
 export interface HandoffFormat {
   readonly id: string;
   readonly label: string;

@@ -1,7 +1,7 @@
 import type { Curve } from "../curve/index.ts";
 import { type TracedCurve, traceCurve } from "./trace.ts";
 
-/** The lowest and highest progress in value over [0, 1], and where they are first. */
+/** The lowest and highest value over [0, 1], and where each is reached first. */
 export interface CurveRange {
   readonly min: number;
   readonly max: number;
@@ -9,12 +9,12 @@ export interface CurveRange {
   readonly maxAt: number;
 }
 
-/** The range of a curve, from its turns. */
+/** The range of a curve. */
 export function curveRange(curve: Curve): CurveRange {
   return rangeOf(traceCurve(curve));
 }
 
-/** The range of a curve that is traced. */
+/** The range of a traced curve. */
 export function rangeOf({ compiled, stretches }: TracedCurve): CurveRange {
   let [min, max, minAt, maxAt] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, 0, 0];
   const take = (value: number, at: number) => {
@@ -25,7 +25,7 @@ export function rangeOf({ compiled, stretches }: TracedCurve): CurveRange {
     take(start, from);
     take(end, to);
   }
-  // The very end may be a jump.
+  // There may be a jump exactly at the end.
   take(compiled.value(1), 1);
   return { min, max, minAt, maxAt };
 }

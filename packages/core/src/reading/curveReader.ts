@@ -5,8 +5,8 @@ import { readTraced, SETTLE_BAND } from "./readings.ts";
 import { type TracedCurve, traceCurve } from "./trace.ts";
 
 /**
- * Answers what several parts of a screen ask about the same curves, each answer made once: while a curve is dragged its
- * plot, its numbers and its readings all ask within one frame.
+ * Ranges and readings of curves, each computed once: while a curve is dragged its plot, its numbers and its readings
+ * all ask for them within one frame.
  */
 export interface CurveReader {
   compile(curve: Curve): CompiledCurve;
@@ -16,7 +16,7 @@ export interface CurveReader {
   read(curve: Curve, band?: number): Readings;
 }
 
-/** Makes a reader, which owns what is kept; a curve that nobody holds any more is forgotten. */
+/** Makes a reader, which owns its cache; results for a curve are dropped with the curve. */
 export function createCurveReader(): CurveReader {
   const memory = newCurveMemory();
   const compiled = new WeakMap<Curve, CompiledCurve>();

@@ -2,7 +2,7 @@ import type { CompiledCurve } from "../curve/index.ts";
 import { FEEL_WORDS, type FeelWord } from "./feelWords.ts";
 import type { Readings } from "./readingShape.ts";
 
-/** A swing of less than this of the way is not felt. */
+/** A swing of less than this share of the change in value is not noticed. */
 const FELT = 0.005;
 
 /**

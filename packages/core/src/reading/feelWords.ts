@@ -1,4 +1,4 @@
-/** How a curve feels, in the words people filter by. */
+/** The words for how a curve feels, by which people filter. */
 export const FEEL_WORDS = [
   "settles",
   "overshoots",

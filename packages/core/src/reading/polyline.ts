@@ -6,17 +6,16 @@ import {
   segmentsOf,
 } from "../curve/index.ts";
 
-/** Points of a whole path, and of a piece at least and at most; enough for a wide screen. */
+/** The points of a whole path, and the fewest and most of one piece; enough for a wide screen. */
 const WHOLE_PATH = 320;
 const PER_PIECE = { least: 8, most: 64 };
 
-/** Landmarks beyond this are closer than a pixel and are left to the even samples. */
+/** More landmarks than this are closer than a pixel, and even sampling is enough. */
 const MOST_LANDMARKS = 1000;
 
 /**
- * A curve as points to draw a line through: progress in time and in value in turn. Smooth curves are
- * sampled `count` + 1 times; corners and jumps are points of their own, a jump two of them. A path is
- * followed as it was drawn, also where it runs back in time.
+ * A curve as a polyline to draw: time and value in turn. Smooth curves are sampled `count` + 1 times; corners are
+ * points of their own, jumps two of them. A path is followed as drawn, also where it runs back in time.
  */
 export function curvePolyline(curve: Curve, count: number): Float64Array {
   if (curve.kind === "linear") return Float64Array.of(0, 0, 1, 1);

@@ -6,19 +6,19 @@ export interface Moment {
   readonly value: number;
 }
 
-/** A place where the speed jumps: slopes before and after, ±Infinity where the value itself jumps. */
+/** A point at which the speed jumps, with the slopes before and after it; ±Infinity where the value itself jumps. */
 export interface Kink {
   readonly at: number;
   readonly before: number;
   readonly after: number;
 }
 
-/** What a curve does, measured. Times are progress in [0, 1], values fractions of the way. */
+/** The measured properties of a curve. Times are progress in [0, 1], values fractions of the change in value. */
 export interface Readings {
-  /** How far above the target at most, 0 or more, and when. */
+  /** The greatest value above the target, 0 or more, and when. */
   readonly overshoot: number;
   readonly overshootAt: number;
-  /** How far below the start at most, 0 or more, and when. */
+  /** The greatest value below the start, 0 or more, and when. */
   readonly anticipation: number;
   readonly anticipationAt: number;
   /** When the target is first reached; null if never. */
@@ -26,18 +26,18 @@ export interface Readings {
   /** The earliest time after which the value stays within `band` of the target; null if it ends outside. */
   readonly settle: number | null;
   readonly band: number;
-  /** The greatest speed, forth or back, relative to constant speed; Infinity at jumps. */
+  /** The greatest speed in either direction, relative to constant speed; Infinity at jumps. */
   readonly peakSpeed: number;
   readonly peakSpeedAt: number;
   readonly startSlope: number;
   readonly endSlope: number;
-  /** When the value passes through the target, either way. */
+  /** The times at which the value crosses the target, in either direction. */
   readonly crossings: readonly number[];
-  /** Where the value turns round. */
+  /** The turning points of the value. */
   readonly reversals: readonly Moment[];
-  /** Where the speed jumps; jumps of the value are in `jumps` only. */
+  /** The points at which the speed jumps; jumps of the value are only in `jumps`. */
   readonly kinks: readonly Kink[];
-  /** Where the value jumps. */
+  /** The times at which the value jumps. */
   readonly jumps: readonly number[];
   readonly feel: readonly FeelWord[];
 }

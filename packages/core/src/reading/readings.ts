@@ -4,18 +4,18 @@ import { feelOf } from "./feel.ts";
 import type { Kink, Moment, Readings } from "./readingShape.ts";
 import { type Stretch, type TracedCurve, traceCurve } from "./trace.ts";
 
-/** The settle band where none is asked for. */
+/** The default settle band. */
 export const SETTLE_BAND = 0.02;
 
 /** Differences of value below this are rounding. */
 const TINY = 1e-9;
 
-/** Reads a curve as curves.md defines it. `band` is a fraction of the way. Throws RangeError for a band that is none. */
+/** The readings of a curve. `band` is a fraction of the change in value. Throws RangeError for an invalid band. */
 export function readCurve(curve: Curve, band = SETTLE_BAND): Readings {
   return readTraced(traceCurve(curve), band);
 }
 
-/** The same for a curve that is traced. */
+/** The readings of a traced curve. */
 export function readTraced(
   traced: TracedCurve,
   band = SETTLE_BAND,
@@ -45,7 +45,10 @@ export function readTraced(
   return { ...measured, feel: feelOf(traced.compiled, measured) };
 }
 
-/** Where in a stretch the value passes `level`, by halving; the stretch must reach from one side to the other. */
+/**
+ * The time at which the value crosses `level` in a monotone interval, by halving; the level must lie between the
+ * values at its ends.
+ */
 function passing(
   { compiled: { value } }: TracedCurve,
   { from, to, start }: Stretch,
@@ -68,13 +71,13 @@ function firstReach(traced: TracedCurve): number | null {
   for (let i = 0; i < stretches.length; i++) {
     const stretch = stretches[i] as Stretch;
     if (stretch.start >= 1 - TINY && (i === 0 || stretch.start >= 1)) {
-      // A jump onto the target or past it, or a start there.
+      // A jump to the target or past it, or a start there.
       const before = stretches[i - 1];
       if (!before || before.end < 1 - TINY) return stretch.from;
     }
     if (stretch.end > 1 + TINY) return passing(traced, stretch, 1);
     if (stretch.end >= 1 - TINY) {
-      // So near that rounding cannot tell: it has arrived when it no longer comes nearer.
+      // So close that rounding hides the rest: it has arrived when it no longer gets closer.
       const next = stretches[i + 1];
       if (!next) return 1;
       if (next.start > 1 + TINY) return next.from;
@@ -117,7 +120,7 @@ function peakSpeed(
           at === from ? [from, (from + to) / 2] : at === to ? [(from + to) / 2, to] : [from, to];
       }
   }
-  // The speed may still rise a little between the places asked: golden section around the best.
+  // The greatest speed may lie between the sampled places: golden section search around the best of them.
   const golden = (Math.sqrt(5) - 1) / 2;
   const width = narrow[1] - narrow[0];
   let [low, high] = [Math.max(bestAt - width, 0), Math.min(bestAt + width, 1)];
@@ -173,7 +176,7 @@ function reversalsOf(stretches: readonly Stretch[]): Moment[] {
   return found;
 }
 
-/** Slopes that differ by less than this, relative to them, are one. */
+/** Slopes with a relative difference below this are equal. */
 const SAME_SLOPE = 1e-6;
 
 function breaksOf({ curve, compiled: { value, slope } }: TracedCurve): {

@@ -2,21 +2,21 @@ import type { LinearStopsCurve } from "../curve/index.ts";
 import type { Readings } from "./readingShape.ts";
 import { readCurve, SETTLE_BAND } from "./readings.ts";
 
-/** The readings of a run of samples, in their own units. */
+/** The readings of a series of samples, in their own units. */
 export interface SampleReadings extends Readings {
-  /** The first and last time; progress p stands for from + p·(to − from). */
+  /** The first and last time; progress p is the time from + p·(to − from). */
   readonly fromTime: number;
   readonly toTime: number;
-  /** The values that stand for progress 0 and 1. */
+  /** The values of progress 0 and 1. */
   readonly start: number;
   readonly target: number;
 }
 
 /**
- * Reads any samples in order of time, straight lines between them: a channel, or a recording. Start and
- * target are the first and last value unless said otherwise. Null where there is nothing to measure:
- * fewer than two samples, no time, or no way from start to target. Kinks are those between samples, so
- * they say little for dense ones.
+ * The readings of samples in order of time, joined by straight lines: of a channel, or of a recording. Start and
+ * target are the first and last value by default. Null where there is nothing to measure: fewer than two samples, no
+ * duration, or no difference between start and target. Kinks are those between samples, so they mean little if samples
+ * are dense.
  */
 export function readSamples(
   times: ArrayLike<number>,

@@ -1,41 +1,41 @@
 import { type CompiledCurve, type Curve, compileCurve, landmarksOf } from "../curve/index.ts";
 
-/** A stretch of a curve on which the value only rises, only falls, or stands. */
+/** An interval in which the value only rises, only falls, or is constant. */
 export interface Stretch {
   readonly from: number;
   readonly to: number;
-  /** The value as the stretch begins, after a jump there; as it ends, before a jump there. */
+  /** The value at its start, after a jump there, and at its end, before a jump there. */
   readonly start: number;
   readonly end: number;
 }
 
-/** How many stretches a curve is cut into at least, wherever it turns. */
+/** The fewest intervals that a curve is divided into. */
 const CELLS = 512;
-/** With more landmarks than this they are dense enough by themselves. */
+/** More landmarks than this are dense enough without an even grid. */
 const DENSE = 2000;
 
-/** A curve with what readings are made from. */
+/** A curve with its monotone intervals, from which readings are computed. */
 export interface TracedCurve {
   readonly curve: Curve;
   readonly compiled: CompiledCurve;
   /**
-   * The curve over [0, 1] as monotone stretches in order. They end at landmarks, on an even grid, and where the slope
-   * changes its sign between two of those, found by halving to the last digit.
+   * The monotone intervals of the curve over [0, 1], in order. They end at landmarks, on an even grid, and where the
+   * slope changes its sign between two of those, found by halving to the last digit.
    */
   readonly stretches: readonly Stretch[];
 }
 
-/** Traces a curve: compiles it and finds where it turns. */
+/** Compiles a curve and finds where it turns. */
 export function traceCurve(curve: Curve, compiled = compileCurve(curve)): TracedCurve {
   return { curve, compiled, stretches: trace(curve, compiled) };
 }
 
 function trace(curve: Curve, { value, slope }: CompiledCurve): Stretch[] {
   const landmarks = landmarksOf(curve);
-  // A path names every turn itself.
+  // The landmarks of a path contain all its turning points.
   const [least, dense] = curve.kind === "path" ? [1, CELLS / 4] : [4, CELLS];
   const anchors = [0, ...landmarks, 1];
-  // A spring jumps its last thousandth onto the target; that is its end and no jump.
+  // A spring jumps its last thousandth to the target; that is its end and not a jump.
   const isSpring = curve.kind === "spring" || curve.kind === "spring-feel";
   const stretches: Stretch[] = [];
   const push = (from: number, to: number) =>
@@ -63,7 +63,7 @@ function trace(curve: Curve, { value, slope }: CompiledCurve): Stretch[] {
   return stretches;
 }
 
-/** Where the slope stops having the sign it has at `from`. */
+/** The place at which the slope loses the sign it has at `from`. */
 function findTurn(slope: (p: number) => number, from: number, to: number, sign: number): number {
   let [low, high] = [from, to];
   for (let round = 0; round < 60; round++) {

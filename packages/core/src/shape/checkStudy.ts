@@ -13,25 +13,25 @@ import { type ChannelDefinition, eachTween, findChannel, spacePathOf } from "../
 import { placeItems } from "../timeline/index.ts";
 import { isColor } from "../value/index.ts";
 
-/** Beyond this, numbers of a study mean nothing and sums of them overflow. */
+/** The largest number of a study: sums of larger ones overflow and mean nothing. */
 export const LARGEST_NUMBER = 1e12;
 
 const ANY = { min: -LARGEST_NUMBER, max: LARGEST_NUMBER };
 
-/** What is known of the document while it is walked. */
+/** The names found in the document while it is walked. */
 interface Names {
   readonly figures: ReadonlySet<string>;
   readonly curves: ReadonlySet<string>;
   readonly markers: ReadonlySet<string>;
   readonly items: ReadonlySet<string>;
-  /** Every key, made when the first tether asks. */
+  /** The ids of all keys, collected when the first tether to a key is checked. */
   readonly keys: () => ReadonlySet<string>;
 }
 
 /**
- * What crosses objects in a study whose shape is right: ids that name nothing or name two things,
- * keys out of order, values of the wrong kind, curves out of range, parents, tethers and followers
- * that run in a circle. An empty list means the study is sound. No more than `most` faults are made.
+ * Checks what no single object can show, in a study whose shape is valid: ids that refer to nothing or are used twice,
+ * keys out of order, values of the wrong type, curves out of range, cycles of parents, tethers and followers. An empty
+ * list means the study is valid. At most `most` faults are reported.
  */
 export function checkStudy(study: Study, most = 50): readonly Fault[] {
   const faults = new FaultList(most);
@@ -57,10 +57,10 @@ export function checkStudy(study: Study, most = 50): readonly Fault[] {
   const keys = new Set<string>();
   checkItems(study.sequence, "sequence", names, keys, faults);
   checkFollowers(study, names, faults);
-  // What is at fault cannot be placed in time.
+  // A study with faults cannot be placed in time.
   if (faults.all.length > 0) return faults.all;
   const { loop, byId } = placeItems(study);
-  // Named at one that hangs on another: a group that waits for its own member may hang on nothing.
+  // Reported at an item with a tether to another: a group that waits for its own member may have none.
   const first = loop.find((id) => byId.get(id)?.item.tether.to !== "start") ?? loop[0];
   if (first !== undefined)
     faults.push(
@@ -73,8 +73,8 @@ export function checkStudy(study: Study, most = 50): readonly Fault[] {
 }
 
 /**
- * The circles of parents, followers and tethers in a document that is not checked yet: found at once, however large it is,
- * where checking all the rest takes a while.
+ * The cycles of parents, followers and tethers of a document that has not been checked yet: found quickly however
+ * large it is, where the full check takes a while.
  */
 export function circlesIn(document: object, most: number): readonly Fault[] {
   const faults = new FaultList(most);
@@ -90,13 +90,13 @@ export function circlesIn(document: object, most: number): readonly Fault[] {
     parentOf.set(text(field(figure, "id")), text(field(figure, "parent")) || null);
     indexOf.set(text(field(figure, "id")), i);
   }
-  // Ids that are there twice are a fault of their own, which the full check tells.
+  // Duplicate ids are a fault of their own, which the full check reports.
   if (Array.isArray(figures) && parentOf.size === figures.length)
     for (const circle of circlesOf(parentOf)) faults.push(parentLoop(circle, indexOf));
   const sourceOf = new Map<string, string | null>();
   const placeOf = new Map<string, number>();
   const said = new Map<string, string>();
-  // By number: an id may be long, and joining it with a channel makes a new text that has to be read through again.
+  // By index: an id may be long, and joining it with a channel makes a new text that has to be hashed again.
   const numberOf = new Map<string, number>();
   const nameOf = (of: unknown) => {
     const figure = text(field(of, "figure"));
@@ -164,7 +164,7 @@ function followerLoop(
   };
 }
 
-/** Where an item of the sequence stands in the document. */
+/** The path of an item of the sequence in the document. */
 function pathOf(items: readonly SequenceItem[], id: string, path: string): string | undefined {
   for (const [i, item] of items.entries()) {
     const here = `${path}[${i}]`;
@@ -217,8 +217,8 @@ function dangling(path: string, what: string, id: string): Fault {
 }
 
 /**
- * The circles among things of which each leads to at most one other, each circle once, beginning with its first
- * member in the map's order. Every thing is visited once.
+ * The cycles of a graph in which each node leads to at most one other, each cycle once, beginning with its first
+ * member in the map's order. Every node is visited once.
  */
 function circlesOf(next: ReadonlyMap<string, string | null>): string[][] {
   const circles: string[][] = [];
@@ -247,7 +247,7 @@ function checkFigures(study: Study, names: Names, faults: FaultList): void {
       faults.push(dangling(`${path}.parent`, "figure", figure.parent));
     for (const [id, value] of Object.entries(figure.rest)) {
       const channel = findChannel(id);
-      // Channels of newer versions are kept, not judged.
+      // Channels of newer versions are kept without a check.
       if (channel) faults.push(...checkValue(value, channel, `${path}.rest.${id}`));
     }
   });
@@ -326,7 +326,7 @@ function checkTween(
   if (tween.path) checkPath(tween, path, faults);
 }
 
-/** The two tracks of a path have to go in pairs; else x and y play as two curves. */
+/** Checks that the two tracks of a path have keys in pairs; otherwise x and y play as two curves. */
 function checkPath(tween: Tween, path: string, faults: FaultList): void {
   if (spacePathOf(tween)) return;
   faults.push({
@@ -373,7 +373,7 @@ function checkTrack(
   });
 }
 
-/** A curve, or the name of a shared one. */
+/** Checks a curve, or a reference to a shared one. */
 function checkEither(curve: Curve | CurveReference, names: Names, path: string): Fault[] {
   if (!("shared" in curve)) return checkCurve(curve, path);
   return names.curves.has(curve.shared)
@@ -429,7 +429,7 @@ function checkFollowers(study: Study, names: Names, faults: FaultList): void {
     faults.push(followerLoop(circle, indexOf, (name) => said.get(name) ?? name));
 }
 
-/** Only numbers follow, and only numbers are followed. */
+/** Checks the channels of a follower: both must be numeric. */
 function checkFollowed(follower: Follower, path: string, names: Names, faults: FaultList): void {
   const places = [
     [follower.channel, `${path}.channel`],

@@ -37,12 +37,12 @@ export function IsKeyValue(options?: ValidationOptions): PropertyDecorator {
 
 const DESCRIPTION = Symbol("description");
 
-/** Says what a field means; the JSON Schema repeats it. */
+/** Describes a field; the description is copied into the JSON Schema. */
 export function Describe(text: string): PropertyDecorator {
   return (target, key) => Reflect.defineMetadata(DESCRIPTION, text, target, key);
 }
 
-/** What `Describe` says of a field of a class. */
+/** The description that `Describe` gave a field of a class. */
 export function descriptionOf(type: new () => object, key: string): string | undefined {
   return Reflect.getMetadata(DESCRIPTION, type.prototype, key) as string | undefined;
 }

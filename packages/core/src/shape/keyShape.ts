@@ -9,13 +9,13 @@ export interface FoundKeys {
 }
 
 /**
- * Takes the keys out of a document, so that the rest can be checked as classes: a study may have 100,000
- * of them, and an instance with metadata for each costs seconds. Every list is left with its length.
+ * Takes the keys out of a document, so that the rest can be checked by class-validator: a study may have 100,000 of
+ * them, and an instance with metadata for each would take seconds. Every list keeps its length.
  */
 export function withoutKeys(document: object): {
   rest: object;
   found: FoundKeys[];
-  /** Paths of items that are no objects, with what they are; the rest holds an empty object in their place. */
+  /** Items that are no objects, with their paths; an empty object stands in their place. */
   odd: { path: string; value: unknown }[];
 } {
   const found: FoundKeys[] = [];
@@ -39,7 +39,7 @@ export function withoutKeys(document: object): {
   const bare = (track: unknown, path: string): unknown => {
     if (!isPlain(track) || !Array.isArray(track.keys)) return track;
     found.push({ path: `${path}.keys`, keys: track.keys });
-    // Numbers stand in for keys: as many, and cheap.
+    // Numbers replace the keys: the list keeps its length at little cost.
     return { ...track, keys: track.keys.map(() => 0) };
   };
   const rest =
@@ -59,7 +59,7 @@ const isAmount = (value: unknown): boolean =>
 const isHandle = (value: unknown): boolean =>
   isPlain(value) && isAmount(value.x) && isAmount(value.y);
 
-/** What a key has to be, as `KeyShape` says, field by field: the code of the fault, the test, and the cure. */
+/** The checks of `KeyShape`, field by field: the code of the fault, the test, and the cure. */
 const FIELDS: readonly {
   readonly name: string;
   readonly optional?: true;
@@ -91,7 +91,7 @@ const FIELDS: readonly {
   { name: "out", optional: true, code: "isHandle", fits: isHandle, cure: "Give numbers x and y." },
 ];
 
-/** Faults of the keys that were found, at most `most`. */
+/** The faults of the keys that were found, at most `most`. */
 export function keyFaults(found: readonly FoundKeys[], most: number): readonly Fault[] {
   const faults = new FaultList(most);
   for (const { path, keys } of found)

@@ -2,14 +2,14 @@ import { type Fault, good, type Result } from "../fault/index.ts";
 import { emptyStudy, type Study } from "../study/index.ts";
 import { readStudyWith } from "./readStudy.ts";
 
-/** A study as far as it is sound, and what was wrong with the rest. */
+/** The valid part of a study, and the faults of the rest. */
 export interface MendedStudy {
   readonly study: Study;
-  /** Every fault that was found, with its place; empty for a sound study. */
+  /** All faults found, with their places; empty for a valid study. */
   readonly faults: readonly Fault[];
 }
 
-/** Faults that say that this is no study at all. */
+/** Faults of documents that are no study at all. */
 const HOPELESS = new Set([
   "not-a-study",
   "no-version",
@@ -22,15 +22,15 @@ const HOPELESS = new Set([
   "reserved-name",
 ]);
 
-/** How many faults a round mends. Mending some uncovers others, such as names of what was taken out. */
+/** The most faults repaired in one round. Repairing some reveals others, such as references to what was removed. */
 const FAULTS_A_ROUND = 20_000;
-/** A document that takes more rounds is given up. */
+/** The most rounds; a document that needs more is refused. */
 const ROUNDS = 40;
 
 /**
- * Reads a document and, where it has faults, takes out or sets right what is at fault and nothing else:
- * keys are put in order, what hangs on nothing hangs on the start, circles are opened, a key, track,
- * tween or figure that cannot be read is left out. A document that is no study at all is refused.
+ * Reads a document and repairs its faults, changing nothing else: keys are sorted, tethers to nothing become fixed
+ * starts, cycles are opened, and a key, track, tween or figure that cannot be read is left out. A document that is no
+ * study at all is refused.
  */
 export function mendStudy(document: unknown): Result<MendedStudy> {
   let read = readStudyWith(document, FAULTS_A_ROUND);
@@ -38,7 +38,7 @@ export function mendStudy(document: unknown): Result<MendedStudy> {
   const first = { ok: false as const, faults: read.faults.slice(0, 50) };
   if (read.faults.some(({ code }) => HOPELESS.has(code))) return first;
   const faults = new Map(read.faults.map((fault) => [`${fault.code} ${fault.path}`, fault]));
-  // A copy: the document is the person's.
+  // A copy, because the document belongs to the caller.
   const own = clone(document);
   if (typeof own !== "object" || own === null) return first;
   let copy: object = own;
@@ -48,7 +48,7 @@ export function mendStudy(document: unknown): Result<MendedStudy> {
     for (const fault of read.faults) changed = repair(copy, fault, removed) || changed;
     if (!changed) return first;
     if (removed.size > 0) compact(copy, removed);
-    // Read as a copy of its own: what is worked out about a list is remembered with that list.
+    // The reader gets its own copy, because this one is changed between rounds.
     copy = clone(copy) as object;
     read = readStudyWith(copy, FAULTS_A_ROUND);
     if (read.ok)
@@ -65,7 +65,7 @@ function clone(document: unknown): unknown {
   try {
     return JSON.parse(JSON.stringify(document) ?? "null") as unknown;
   } catch (error) {
-    // Circles and numbers beyond JSON: no file can hold them.
+    // Circular objects and BigInts: no JSON file can contain them.
     if (error instanceof TypeError) return null;
     throw error;
   }
@@ -73,7 +73,7 @@ function clone(document: unknown): unknown {
 
 type Parent = Record<string, unknown>;
 
-/** Steps of a path: `a.b[2].c` is a, b, 2, c. */
+/** The steps of a path: `a.b[2].c` gives a, b, 2, c. */
 const stepsOf = (path: string): string[] => path.split(/[.[\]]+/).filter(Boolean);
 
 function at(root: object, steps: readonly string[]): unknown {
@@ -82,21 +82,21 @@ function at(root: object, steps: readonly string[]): unknown {
   return value;
 }
 
-/** Fields that may be absent, and that older programs let stand as null. */
+/** Optional fields, for which older programs may have written null. */
 const OPTIONAL = new Set(
   "curve in out fade mode route space clip stagger path pause fill direction disabled perspective guides rate sound volume push figures turn calm seed front angle closing speed time clamp lag".split(
     " ",
   ),
 );
 
-/** Sets one fault right; answers whether anything was done. */
+/** Repairs one fault; returns whether anything was changed. */
 function repair(root: object, { code, path }: Fault, removed: Set<unknown>): boolean {
   const steps = stepsOf(path);
   const last = steps.at(-1);
   if (last === undefined) return false;
   const holder = at(root, steps.slice(0, -1)) as Parent | undefined;
   if (typeof holder !== "object" || holder === null) return removeEnclosing(root, steps, removed);
-  // Nothing where something may be absent: absent.
+  // null in an optional field: the field is removed.
   if (holder[last] === null && OPTIONAL.has(last)) {
     delete holder[last];
     return true;
@@ -133,7 +133,7 @@ function repair(root: object, { code, path }: Fault, removed: Set<unknown>): boo
   }
 }
 
-/** What names a thing that is not there hangs on something that is. */
+/** Replaces a reference to something that does not exist by one to something that does. */
 function hangElsewhere(
   root: object,
   steps: readonly string[],
@@ -153,19 +153,20 @@ function hangElsewhere(
   return true;
 }
 
-/** Fields without which a study cannot be: they get what a new study has. */
+/** The default of a required field: the value in a new study. */
 function defaultOf(steps: readonly string[]): unknown {
   return at(emptyStudy("Recovered study"), steps);
 }
 
-/** Takes out the nearest list element around a path; else gives the field what a new study has. */
+/** Removes the list element that contains a path; if there is none, the field gets the value of a new study. */
 function removeEnclosing(root: object, steps: readonly string[], removed: Set<unknown>): boolean {
   for (let end = steps.length; end > 0; end--) {
     if (!/^\d+$/.test(steps[end - 1] as string)) continue;
     const list = at(root, steps.slice(0, end - 1));
     const index = Number(steps[end - 1]);
     if (!Array.isArray(list) || index >= list.length) continue;
-    // Objects are marked, so that other faults of this round keep their places; others are taken out after.
+    // Objects are marked and removed later, so that the paths of this round's other faults stay valid; other values are
+    // removed after them.
     const marker = typeof list[index] === "object" && list[index] !== null ? list[index] : {};
     list[index] = marker;
     removed.add(marker);
@@ -188,7 +189,7 @@ function removeEnclosing(root: object, steps: readonly string[], removed: Set<un
   return false;
 }
 
-/** Takes the marked elements out of every list, in place. */
+/** Removes the marked elements from every list, in place. */
 function compact(value: unknown, removed: ReadonlySet<unknown>): void {
   if (Array.isArray(value)) {
     const kept = value.filter((each) => !removed.has(each));
@@ -199,7 +200,7 @@ function compact(value: unknown, removed: ReadonlySet<unknown>): void {
     for (const each of Object.values(value)) compact(each, removed);
 }
 
-/** A number from a text, for ids that have to differ. */
+/** A hash of a text, for ids that have to be distinct. */
 function hash(text: string): number {
   let sum = 7;
   for (let i = 0; i < text.length; i++) sum = (sum * 31 + text.charCodeAt(i)) | 0;

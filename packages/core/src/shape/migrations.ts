@@ -8,8 +8,8 @@ import { STUDY_VERSION } from "../study/index.ts";
 const STEPS: readonly ((document: object) => object)[] = [];
 
 /**
- * Brings an older document to the present version. A newer one is refused: this program does not know what it
- * means, and saving it would cut what it does not know.
+ * Migrates an older document to the current version. A newer one is refused: this program does not know its meaning,
+ * and saving it would lose what it does not know.
  */
 export function migrateStudy(document: object): Result<object> {
   const version = "version" in document ? document.version : undefined;

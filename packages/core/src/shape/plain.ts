@@ -1,11 +1,11 @@
-/** Whether a value can stand in a key. */
+/** Whether a value is valid as the value of a key. */
 export function isKeyValue(value: unknown): boolean {
   if (typeof value === "number") return Number.isFinite(value);
   if (typeof value === "string") return value.length <= 200;
   return typeof value === "object" && value !== null && "found" in value && value.found === true;
 }
 
-/** Whether a value can stand where a span's curve is said. */
+/** Whether a value is valid as the curve of a span. */
 export function isSpanCurve(value: unknown): boolean {
   if (typeof value !== "object" || value === null) return false;
   if ("shared" in value) return typeof value.shared === "string";

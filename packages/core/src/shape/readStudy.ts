@@ -15,18 +15,18 @@ import { keyFaults, withoutKeys } from "./keyShape.ts";
 import { migrateStudy } from "./migrations.ts";
 import { StudyShape } from "./studyShape.ts";
 
-/** Most faults reported at once; a person mends the first ones first. */
+/** The most faults reported at once; people repair the first ones first. */
 const MOST_FAULTS = 50;
 
 /**
- * Reads a study document of any version: migrates it, checks its shape, then what crosses objects.
- * The value returned is the document itself, so fields that this version does not know are kept. Never throws.
+ * Reads a study document of any version: migrates it, checks its shape, then its references. The result is the
+ * document itself, so fields that this version does not know are kept. Never throws.
  */
 export function readStudy(document: unknown): Result<Study> {
   return readStudyWith(document, MOST_FAULTS);
 }
 
-/** The same with at most `most` faults. */
+/** Like `readStudy`, with at most `most` faults. */
 export function readStudyWith(document: unknown, most: number): Result<Study> {
   if (typeof document !== "object" || document === null || Array.isArray(document))
     return bad(notAStudy(`Found ${shortValue(document)}.`));
@@ -51,7 +51,7 @@ export function readStudyWith(document: unknown, most: number): Result<Study> {
   for (const error of validateSync(instance, { forbidUnknownValues: true }))
     shapeFaults(error, "", faults);
   faults.push(...keyFaults(found, most));
-  // What stands in for an item that is no object is at fault with everything; once is enough.
+  // The empty object that replaces an item of another type has every fault; one is enough.
   const named = new Set(odd.map(({ path }) => path));
   const told = faults.all.filter(
     ({ path, code }) => code === "isObject" || !named.has(path.replace(/\.[^.\]]*$/, "")),
@@ -89,7 +89,7 @@ function notAStudy(message: string, path = ""): Fault {
   };
 }
 
-/** The faults of class-validator with paths as we write them: `sequence[3].tracks[0]`. */
+/** The faults of class-validator, with paths such as `sequence[3].tracks[0]`. */
 function shapeFaults(error: ValidationError, parent: string, faults: FaultList): void {
   if (faults.isFull) return;
   const isIndex = /^\d+$/.test(error.property);

@@ -30,7 +30,7 @@ const CHANNEL_IDS = CHANNELS.map((channel) => channel.id);
 const FILLS = ["none", "forwards", "backwards", "both"];
 const DIRECTIONS = ["normal", "reverse", "alternate", "alternate-reverse"];
 
-/** A finite number between two bounds; without them of a size that means something. */
+/** A finite number between two bounds; by default up to `LARGEST_NUMBER`. */
 function IsAmount(min = -LARGEST_NUMBER, max = LARGEST_NUMBER): PropertyDecorator {
   return (target, key) => {
     IsNumber()(target, key);
@@ -48,7 +48,7 @@ function IsName(): PropertyDecorator {
   };
 }
 
-/** A list of at most `max` objects of a class; lists inside it, which class-validator lets by, are none. */
+/** A list of at most `max` objects of a class; nested lists, which class-validator would accept, are refused. */
 function ListOf(
   type: () => new () => object,
   max: number,
@@ -205,7 +205,7 @@ class TrackShape {
   @Optional() @IsIn(["absolute", "relative"]) mode?: string;
   @Optional() @IsIn(ANGLE_ROUTES) route?: string;
   @Optional() @IsIn(["oklab", "srgb"]) space?: string;
-  /** Each as `KeyShape` says. */
+  /** Each with the shape of `KeyShape`. */
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(LIMITS.keys) keys!: unknown[];
 }
 
@@ -232,7 +232,7 @@ class StaggerShape {
   front?: FrontShape;
 }
 
-/** What everything in a sequence has. */
+/** The fields that all items of a sequence have. */
 class ItemShape {
   @IsIn(["tween", "group", "cue", "freeze", "shake"]) type!: string;
   @IsName() id!: string;
@@ -311,7 +311,7 @@ class ShakeShape extends ItemShape {
   @Optional() @IsArray() @IsString({ each: true }) figures?: string[];
 }
 
-/** Chooses the class of a sequence item by its `type`; read late, when all classes exist. */
+/** Chooses the class of a sequence item by its `type`; evaluated late, when all classes exist. */
 function itemTypes() {
   return {
     keepDiscriminatorProperty: true,
@@ -354,7 +354,7 @@ class MarkerShape {
   @IsAmount() time!: number;
 }
 
-/** The shape of a study document, version 1. What crosses its objects is checked by `checkStudy`. */
+/** The shape of a study document, version 1. References between its objects are checked by `checkStudy`. */
 export class StudyShape {
   @Equals(STUDY_FORMAT) format!: string;
   @IsInt() @Min(1) version!: number;
@@ -367,7 +367,7 @@ export class StudyShape {
   @ListOf(() => MarkerShape, LIMITS.items) markers!: MarkerShape[];
 }
 
-/** All classes of a document: what its JSON Schema is made from. */
+/** All classes of a document, from which its JSON Schema is generated. */
 export const DOCUMENT_CLASSES: readonly (new () => object)[] = [
   PivotShape,
   GuideShape,

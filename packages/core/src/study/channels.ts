@@ -24,14 +24,14 @@ export type ChannelId =
  */
 export type ChannelKind = "number" | "angle" | "color" | "switch";
 
-/** Everything Levitas knows about one channel. */
+/** The definition of one channel. */
 export interface ChannelDefinition {
   readonly id: ChannelId;
   readonly label: string;
   readonly kind: ChannelKind;
   /** Shown after numbers; empty for plain numbers and colours. */
   readonly unit: "px" | "°" | "%" | "";
-  /** What a figure has that says nothing of this channel. */
+  /** The value of a figure that does not set this channel. */
   readonly initial: number | string;
   /** Values outside are clamped where they are shown, never in the curve. */
   readonly legal?: { readonly min: number; readonly max: number };
@@ -83,12 +83,12 @@ export const CHANNELS: readonly ChannelDefinition[] = [
 
 const byId: ReadonlyMap<string, ChannelDefinition> = new Map(CHANNELS.map((c) => [c.id, c]));
 
-/** The record of a channel; undefined for a word that is none. */
+/** The definition of a channel; undefined for an unknown name. */
 export function findChannel(id: string): ChannelDefinition | undefined {
   return byId.get(id);
 }
 
-/** The record of a channel. Throws RangeError for an unknown one. */
+/** The definition of a channel. Throws RangeError for an unknown one. */
 export function channelOf(id: ChannelId): ChannelDefinition {
   const channel = byId.get(id);
   if (!channel) throw new RangeError(`channelOf: there is no channel ${JSON.stringify(id)}`);

@@ -2,11 +2,11 @@ import type { ChannelId } from "./channels.ts";
 import { channelOf } from "./channels.ts";
 import type { Figure, FigureHue, FigureKindId, FigureLook } from "./study.ts";
 
-/** Everything Levitas knows about one kind of figure. */
+/** The definition of one kind of figure. */
 export interface FigureKind {
   readonly id: FigureKindId;
   readonly label: string;
-  /** What a new one has. */
+  /** The rest values of a new figure. */
   readonly rest: Readonly<Partial<Record<ChannelId, number | string>>>;
   readonly look: FigureLook;
 }
@@ -67,7 +67,7 @@ export const FIGURE_KINDS: readonly FigureKind[] = [
   { id: "group", label: "Group", rest: { width: 160, height: 120 }, look: {} },
 ];
 
-/** The needle that comes with a dial: it stands in it and turns about its hub. */
+/** The needle that is added with a dial: it is nested in the dial and turns about its hub. */
 export const DIAL_NEEDLE: FigureKind = {
   id: "dial",
   label: "needle",
@@ -75,7 +75,7 @@ export const DIAL_NEEDLE: FigureKind = {
   look: { needle: true },
 };
 
-/** Where the hub of a needle is, as shares of its box. */
+/** The hub of a needle, as fractions of its box. */
 export const NEEDLE_PIVOT = { x: 0.5, y: 0.92 };
 
 /** The hues that mark figures, in the order they are given out. */

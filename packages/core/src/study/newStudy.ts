@@ -16,8 +16,8 @@ export function emptyStudy(name: string): Study {
 }
 
 /**
- * What a person starts from: one ball that rolls across with plain linear motion, because seeing how
- * mechanical that looks is the first step.
+ * The study a new user begins with: one ball that rolls across at constant speed, because seeing how mechanical that
+ * looks is the first step.
  */
 export function firstStudy(name: string, newId: () => string): Study {
   const ball = newId();

@@ -10,8 +10,8 @@ export interface ScenePoint {
 const RADIANS = Math.PI / 180;
 
 /**
- * Where the middle of a figure's box is when nothing moves, in the scene. Depth and skew are left out: they do
- * not move the middle of what stands flat.
+ * The center of a figure's box at rest, in the scene. Depth and skew are ignored: they do not move the center of a box
+ * that lies in the plane of the scene.
  */
 export function restCenter(study: Pick<Study, "figures">, figureId: string): ScenePoint {
   const byId = new Map(study.figures.map((figure) => [figure.id, figure]));
@@ -20,7 +20,7 @@ export function restCenter(study: Pick<Study, "figures">, figureId: string): Sce
   const value = (of: Figure, channel: Parameters<typeof restValue>[1]) =>
     Number(restValue(of, channel));
   let point = { x: value(figure, "width") / 2, y: value(figure, "height") / 2 };
-  // A circle of parents is a fault of the study, not a reason to hang.
+  // A cycle of parents is a fault of the study and must not make this loop forever.
   for (let depth = 0; figure && depth < 64; depth++) {
     const px = (value(figure, "pivotX") / 100) * value(figure, "width");
     const py = (value(figure, "pivotY") / 100) * value(figure, "height");

@@ -1,6 +1,6 @@
 /**
- * Random numbers in [0, 1) that a seed decides: the same seed, the same numbers, on every machine. The generator
- * is mulberry32 (32-bit state, public domain), whose period of 2^32 is far beyond what is asked of it here.
+ * A generator of random numbers in [0, 1): the same seed gives the same numbers on every machine. The algorithm is
+ * mulberry32 (32-bit state, public domain); its period of 2^32 is far longer than anything here needs.
  */
 export function seededRandom(seed: number): () => number {
   let state = Math.floor(seed) >>> 0;

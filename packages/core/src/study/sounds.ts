@@ -4,10 +4,10 @@ export interface Voice {
   /** Hz at its beginning and its end; of noise the middle of its band. */
   readonly from: number;
   readonly to: number;
-  /** ms until it is loudest, and from there until it is gone. */
+  /** Time until it is loudest, and from there until it is silent, ms. */
   readonly attack: number;
   readonly decay: number;
-  /** How loud, 0 to 1. */
+  /** Gain, 0 to 1. */
   readonly gain: number;
   /** ms after the cue. */
   readonly delay?: number;
@@ -60,7 +60,7 @@ export const SOUNDS = [
 
 export type SoundId = (typeof SOUNDS)[number]["id"];
 
-/** The voices of a sound; none for a word that is no sound. */
+/** The voices of a sound; an empty list for an unknown one. */
 export function voicesOf(sound: string | undefined): readonly Voice[] {
   return SOUNDS.find(({ id }) => id === sound)?.voices ?? [];
 }

@@ -7,8 +7,8 @@ export interface SpaceTracks {
 }
 
 /**
- * The tracks of x and y of a tween that says they are one path; undefined where it does not say so, or
- * where they do not go in pairs of one time.
+ * The tracks of x and y of a tween that moves along a path; undefined if it does not, or if its keys do not form pairs
+ * of equal time.
  */
 export function spacePathOf(tween: Pick<Tween, "path" | "tracks">): SpaceTracks | undefined {
   if (!tween.path) return undefined;
@@ -17,7 +17,7 @@ export function spacePathOf(tween: Pick<Tween, "path" | "tracks">): SpaceTracks 
   return x && y && arePaired(x, y) ? { x, y } : undefined;
 }
 
-/** Whether two tracks have as many keys at the same times, and count alike. */
+/** Whether two tracks have the same number of keys at the same times, and the same mode. */
 export function arePaired(x: Track, y: Track): boolean {
   return (
     x.keys.length === y.keys.length &&

@@ -2,7 +2,7 @@ import type { Curve } from "../curve/index.ts";
 import type { AngleRoute, ColorSpace } from "../value/index.ts";
 import type { ChannelId } from "./channels.ts";
 
-/** The word every study file carries in `format`. */
+/** The value of the field `format` of every study file. */
 export const STUDY_FORMAT = "levitas-study";
 
 /** The version written by this program. */
@@ -31,61 +31,61 @@ export interface StudyScene {
   readonly background: string;
   /** Frames per second that times are counted in. */
   readonly frameRate: number;
-  /** How far the eye is from what turns in depth, px; absent means `PERSPECTIVE`. */
+  /** Perspective distance for figures that rotate in depth, px; absent means `PERSPECTIVE`. */
   readonly perspective?: number;
-  /** Lines to align with, in the scene's px. */
+  /** Guides, in the scene's px. */
   readonly guides?: readonly Guide[];
 }
 
-/** A line to align with: across at a height (`y`), or down at a place (`x`). */
+/** A guide: horizontal at `y`, or vertical at `x`. */
 export interface Guide {
   readonly axis: "x" | "y";
   readonly at: number;
 }
 
-/** Distance of the eye where a scene does not say one, px. */
+/** The default perspective distance, px. */
 export const PERSPECTIVE = 900;
 
-/** A thing that moves. */
+/** Something that can be animated. */
 export interface Figure {
   readonly id: string;
   readonly name: string;
   readonly kind: FigureKindId;
-  /** Figure in whose box this one stands; null for the scene. */
+  /** The figure it is nested in; null for the scene. */
   readonly parent: string | null;
-  /** The point it turns and scales about, as fractions of its width and height. */
+  /** The point it rotates and scales about, as fractions of its width and height. */
   readonly pivot: { readonly x: number; readonly y: number };
   /** Which of the five figure hues marks it in the timeline. */
   readonly hue: FigureHue;
-  /** Values of channels that nothing drives; a channel not named has its initial value. */
+  /** Values of channels that no tween or follower drives; a channel that is not named has its initial value. */
   readonly rest: Readonly<Partial<Record<ChannelId, number | string>>>;
-  /** How it is dressed; what it may say depends on the kind. */
+  /** Its appearance; which fields apply depends on the kind. */
   readonly look: FigureLook;
 }
 
 export type FigureKindId = "ball" | "block" | "card" | "label" | "dial" | "chip" | "icon" | "group";
 export type FigureHue = "slate" | "plum" | "olive" | "brick" | "spruce";
 
-/** The words on one face of a card. */
+/** The texts on one face of a card. */
 export interface CardFace {
   /** In the band. */
   readonly heading?: string;
-  /** Large, and small under it. */
+  /** The large text, and the small one below it. */
   readonly title?: string;
   readonly detail?: string;
   /** A bar code at the foot. */
   readonly code?: boolean;
 }
 
-/** How a figure is dressed. Fields that its kind does not know are kept and not shown. */
+/** The appearance of a figure. Fields that do not apply to its kind are kept and not shown. */
 export interface FigureLook extends CardFace {
-  /** block: figures inside it show only within its box. */
+  /** block: figures nested in it are shown only within its box. */
   readonly clip?: boolean;
-  /** card: its other side, seen when it has turned over. */
+  /** card: the back, shown while it is turned over. */
   readonly back?: CardFace;
   /** dial: this is the needle, not the scale. */
   readonly needle?: boolean;
-  /** dial: how many ticks its scale has, and words spread around it from the top. */
+  /** dial: the number of ticks on its scale, and the words spread around it from the top. */
   readonly ticks?: number;
   readonly labels?: readonly string[];
   /** label, chip: its text; a line feed begins a new line. */
@@ -96,7 +96,7 @@ export interface FigureLook extends CardFace {
   readonly numbers?: boolean;
   /** label: height of a line, px. */
   readonly line?: number;
-  /** icon: width and height of the box its paths are drawn in, and the paths. */
+  /** icon: width and height of the box that its paths are drawn in, and the paths. */
   readonly box?: readonly [number, number];
   readonly shapes?: readonly IconShape[];
 }
@@ -110,19 +110,19 @@ export interface IconShape {
   readonly strokeWidth?: number;
 }
 
-/** A curve many spans refer to. */
+/** A named curve that many spans refer to. */
 export interface SharedCurve {
   readonly id: string;
   readonly name: string;
   readonly curve: Curve;
 }
 
-/** What stands in time. */
+/** An item of the sequence. */
 export type SequenceItem = Tween | Group | Cue | Freeze | Shake;
 
 /**
- * What a start hangs on, and how much later it is; a negative offset is earlier. "start" is the start of the
- * study, or of the group it stands in. A key is where it is in the first pass of its tween.
+ * What the start of an item is tethered to, plus an offset; a negative offset is earlier. "start" is the start of the
+ * study, or of the group that contains the item. A key counts at its time in the first iteration of its tween.
  */
 export type Tether =
   | { readonly to: "start"; readonly offset: number }
@@ -135,20 +135,23 @@ export type Tether =
       readonly offset: number;
     };
 
-/** How something is repeated, as in CSS. Absent fields: once, normal, no pause. */
+/** How an item repeats, as in CSS. Absent fields: once, normal, no pause. */
 export interface Repeats {
-  /** How often it plays; null for endless. */
+  /** The number of iterations; null for endless. */
   readonly iterations?: number | null;
   readonly direction?: "normal" | "reverse" | "alternate" | "alternate-reverse";
   /** Milliseconds between iterations. */
   readonly pause?: number;
-  /** As in CSS; absent means forwards: what it ends with stays, what it begins with does not show early. */
+  /**
+   * As in CSS; absent means forwards: the last value stays after the end, and the first value does not show before the
+   * start.
+   */
   readonly fill?: Fill;
-  /** It is kept and not played. */
+  /** Whether the item is kept but not played. */
   readonly disabled?: boolean;
 }
 
-/** A named block of keys with a place in time. Key times count from its start. */
+/** A named block of keys with a place in time. Key times count from its origin. */
 export interface Tween extends Repeats {
   readonly type: "tween";
   readonly id: string;
@@ -157,14 +160,14 @@ export interface Tween extends Repeats {
   readonly figures: readonly string[];
   readonly tracks: readonly Track[];
   /**
-   * Its tracks of x and y are one path through space: their keys go in pairs of one time, the curves of
-   * x say how the length of each piece is covered, and the keys of x carry the handles.
+   * Whether its tracks of x and y form one path through space: their keys are pairs of equal time, the curves of x
+   * time the distance along each piece, and the keys of x carry the handles.
    */
   readonly path?: boolean;
   readonly stagger?: Stagger;
   /**
-   * The part of it that is played, ms of its keys: it begins with what is at `from`, and holds what is at `to`.
-   * The keys outside are kept. Absent means all of it.
+   * The part that plays, ms of its keys: it begins with the value at `from` and holds the value at `to`. Keys outside
+   * are kept. Absent means all of it.
    */
   readonly clip?: Clip;
 }
@@ -180,13 +183,13 @@ export type Fill = "none" | "forwards" | "backwards" | "both";
 /** Keys of one channel. */
 export interface Track {
   readonly channel: ChannelId;
-  /** Absent means absolute; relative values are added to what is there. */
+  /** Absent means absolute; relative values are added to the value of the layers below. */
   readonly mode?: "absolute" | "relative";
-  /** Angles only; absent means none: plain numbers. */
+  /** Angles only; absent means none: the plain numbers are interpolated. */
   readonly route?: AngleRoute;
   /** Colours only; absent means oklab. */
   readonly space?: ColorSpace;
-  /** In order of time; two may share a time, the later one then holds from there. */
+  /** In order of time; two keys may share a time, the later one then holds from there on. */
   readonly keys: readonly Key[];
 }
 
@@ -203,13 +206,13 @@ export interface Key {
   readonly out?: SpaceHandle;
 }
 
-/** How far a handle of a path through space is from its point, px. */
+/** The offset of a handle of a path through space from its point, px. */
 export interface SpaceHandle {
   readonly x: number;
   readonly y: number;
 }
 
-/** A number, a CSS colour, or the value the channel has when the tween starts. */
+/** A number, a CSS color, or the value that the channel has when the tween starts. */
 export type KeyValue = number | string | { readonly found: true };
 
 export interface CurveReference {
@@ -219,32 +222,32 @@ export interface CurveReference {
 /** The same tween on many figures, each a little later. */
 export interface Stagger {
   readonly order: "list" | "shuffle" | "front";
-  /** list, shuffle: ms from one figure to the next. */
+  /** list, shuffle: delay from one figure to the next, ms. */
   readonly gap: number;
   /** shuffle: the same seed gives the same order. */
   readonly seed?: number;
-  /** front: what travels through the figures. */
+  /** front: the line or circle that travels through the figures. */
   readonly front?: Front;
 }
 
 /**
- * A line or a circle on the scene that travels. It begins where it is placed (a closing circle at the figure
- * farthest off) when the tween starts, and each figure starts when it reaches the middle of its box at rest.
+ * A line or a circle that travels over the scene. It begins where it is placed (a closing circle at the farthest
+ * figure) when the tween starts, and each figure starts when the front reaches the center of its box at rest.
  */
 export interface Front {
   readonly shape: "line" | "circle";
-  /** A point of the line, or the middle of the circle, px of the scene. */
+  /** A point of the line, or the center of the circle, px of the scene. */
   readonly x: number;
   readonly y: number;
-  /** line: where it travels, degrees clockwise from to the right. */
+  /** line: its direction of travel, degrees clockwise from the positive x axis. */
   readonly angle?: number;
-  /** circle: it closes in on its middle instead of spreading from it. */
+  /** circle: it contracts towards its center instead of expanding from it. */
   readonly closing?: boolean;
-  /** px per second; used where no total time is said. */
+  /** Speed in px per second; used where `time` is absent. */
   readonly speed?: number;
-  /** ms until it has reached the last figure. */
+  /** Time until it has reached the last figure, ms. */
   readonly time?: number;
-  /** How it travels; absent means evenly. */
+  /** The curve of its progress; absent means constant speed. */
   readonly curve?: Curve | CurveReference;
 }
 
@@ -254,14 +257,14 @@ export interface Group extends Repeats {
   readonly id: string;
   readonly name: string;
   readonly tether: Tether;
-  /** How fast time runs in it; absent means 1. */
+  /** Its playback rate; absent means 1. */
   readonly rate?: number;
   readonly items: readonly SequenceItem[];
 }
 
 /**
- * Something that happens at a time: a named event, or a sound. Hanging on a tween or a key it happens in each of
- * its iterations.
+ * An event at a time: a name to react to, or a sound. A cue tethered to a tween or a key fires in each of its
+ * iterations.
  */
 export interface Cue {
   readonly type: "cue";
@@ -276,7 +279,8 @@ export interface Cue {
 }
 
 /**
- * A short stop of time: for all that the study (or the group it stands in) plays, or for some figures.
+ * A freeze: time stops for a few frames, for everything in the study (or in the group that contains it) or for some
+ * figures.
  */
 export interface Freeze {
   readonly type: "freeze";
@@ -286,28 +290,28 @@ export interface Freeze {
   /** Frames of the scene's frame rate. */
   readonly frames: number;
   readonly figures?: readonly string[];
-  /** Whether later things move back by as much; absent means they do. */
+  /** Whether items that start later are delayed by its duration; absent means they are. */
   readonly push?: boolean;
   readonly disabled?: boolean;
 }
 
-/** Added noise on position and rotation that fades. Without figures the whole scene is shaken. */
+/** Noise added to position and rotation that fades out. Without figures the whole scene is shaken. */
 export interface Shake {
   readonly type: "shake";
   readonly id: string;
   readonly name: string;
   readonly tether: Tether;
-  /** ms. */
+  /** Duration, ms. */
   readonly duration: number;
-  /** Hertz. */
+  /** Frequency, Hz. */
   readonly frequency: number;
-  /** Most px to each side. */
+  /** Greatest displacement to each side, px. */
   readonly amplitude: number;
-  /** Most degrees to each side; absent means none. */
+  /** Greatest rotation to each side, degrees; absent means none. */
   readonly turn?: number;
-  /** How it fades away; absent means evenly. */
+  /** The curve of its fading; absent means linear. */
   readonly fade?: Curve | CurveReference;
-  /** How much of it is left for people who prefer reduced motion, 0 to 1; absent means nothing. */
+  /** The share that remains for people who prefer reduced motion, 0 to 1; absent means none. */
   readonly calm?: number;
   readonly seed: number;
   readonly figures?: readonly string[];
@@ -321,12 +325,12 @@ export interface Follower {
   readonly channel: ChannelId;
   readonly source: { readonly figure: string; readonly channel: ChannelId };
   readonly of: "value" | "speed";
-  /** Range of the source: its unit, or its unit per second. Speed is never negative. */
+  /** Range of the source: in its unit, or in its unit per second. Speed is never negative. */
   readonly from: readonly [number, number];
   readonly to: readonly [number, number];
   readonly curve?: Curve | CurveReference;
   readonly clamp?: boolean;
-  /** How much later it follows, ms. */
+  /** Its delay behind the source, ms. */
   readonly lag?: number;
 }
 

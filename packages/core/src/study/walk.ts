@@ -3,7 +3,7 @@ import { LINEAR } from "../curve/index.ts";
 import type { ChannelId } from "./channels.ts";
 import type { Group, Key, SequenceItem, Study, Track, Tween } from "./study.ts";
 
-/** Where a key stands in a study. */
+/** A key with the track and the tween that contain it. */
 export interface KeyPlace {
   readonly tween: Tween;
   readonly track: Track;
@@ -20,7 +20,7 @@ export function* eachTween(items: readonly SequenceItem[]): Generator<Tween> {
   }
 }
 
-/** Everything of a sequence, what is in groups too, each group before its members. */
+/** All items of a sequence, including those in groups; each group comes before its members. */
 export function* eachItem(items: readonly SequenceItem[]): Generator<SequenceItem> {
   for (const item of items) {
     yield item;
@@ -68,7 +68,7 @@ export function tracksOf(
   return found;
 }
 
-/** The curve of the span that begins at a key, shared ones looked up; linear where none is said. */
+/** The curve of the span that begins at a key, with a reference to a shared curve resolved; linear by default. */
 export function curveOfKey(study: Pick<Study, "curves">, key: Pick<Key, "curve">): Curve {
   const { curve } = key;
   if (curve === undefined) return LINEAR;
@@ -78,12 +78,12 @@ export function curveOfKey(study: Pick<Study, "curves">, key: Pick<Key, "curve">
   return curve;
 }
 
-/** How long one pass of a tween lasts, in ms: up to its last key, or the part of it that is played. */
+/** Duration of one iteration of a tween, ms: up to its last key, or the length of its clip. */
 export function tweenLength(tween: Pick<Tween, "tracks" | "clip">): number {
   return tween.clip ? Math.max(tween.clip.to - tween.clip.from, 0) : keysLength(tween);
 }
 
-/** When the last key of a tween is, ms of its keys, played or not. */
+/** The time of the last key of a tween, ms of its keys, whether it plays or not. */
 export function keysLength(tween: Pick<Tween, "tracks">): number {
   let end = 0;
   for (const track of tween.tracks) end = Math.max(end, track.keys.at(-1)?.time ?? 0);

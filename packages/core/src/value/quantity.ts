@@ -9,10 +9,10 @@ import {
 } from "@csstools/css-tokenizer";
 import { bad, good, type Result } from "../fault/index.ts";
 
-/** What a typed number stands for; decides the units that may follow it. */
+/** The kind of a typed quantity; it decides which units may follow the number. */
 export type QuantityKind = "length" | "angle" | "time" | "factor";
 
-/** What one of each unit is worth in the unit values are kept in: px, degrees, ms, plain. */
+/** The factor from each unit to the unit that values are stored in: px, degrees, ms, plain. */
 const UNITS: Readonly<Record<QuantityKind, Readonly<Record<string, number>>>> = {
   length: { px: 1 },
   angle: { deg: 1, "°": 1, turn: 360, rad: 180 / Math.PI, grad: 0.9 },
@@ -21,8 +21,8 @@ const UNITS: Readonly<Record<QuantityKind, Readonly<Record<string, number>>>> = 
 };
 
 /**
- * Reads a number as a person types it: with units and arithmetic, `120 + 2*8px`, `1/4turn`, `1.2s`,
- * `35%` of a factor. A number without a unit is in the unit of its kind.
+ * Reads a quantity as people type it: with units and arithmetic, `120 + 2*8px`, `1/4turn`, `1.2s`, `35%` of a factor.
+ * A number without a unit is in the unit of its kind.
  *
  * @param frameRate lets `f` stand for frames in times
  */

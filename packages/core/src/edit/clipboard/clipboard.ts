@@ -14,35 +14,35 @@ import {
 import type { AngleRoute, ColorSpace } from "../../value/index.ts";
 import { chosenKeys } from "../keys/manyKeys.ts";
 
-/** The word a copied run of keys carries. */
+/** The value of the field `format` of copied keys. */
 export const CLIPBOARD_FORMAT = "levitas-keys";
 
-/** Keys as they are copied: plain JSON that needs nothing of the study they come from. */
+/** Copied keys: plain JSON that needs nothing of the study they were copied from. */
 export interface Clipboard {
   readonly format: typeof CLIPBOARD_FORMAT;
   readonly version: 1;
-  /** From the first key to the last, ms. */
+  /** Time from the first key to the last, ms. */
   readonly duration: number;
-  /** When the first key was, ms in the study it comes from. */
+  /** Time of the first key in the study it was copied from, ms. */
   readonly start?: number;
   readonly tracks: readonly ClipboardTrack[];
 }
 
 /** Copied keys of one channel. Times count from the first of all copied keys. */
 export interface ClipboardTrack {
-  /** Name of the figure they come from, and which of the copied figures it was, from 0. */
+  /** Name of the figure they were copied from, and its index among the copied figures. */
   readonly from: string;
   readonly figure: number;
   readonly channel: ChannelId;
   readonly mode?: "relative";
   readonly route?: AngleRoute;
   readonly space?: ColorSpace;
-  /** x and y of this figure are one path through space. */
+  /** Whether x and y of this figure form one path through space. */
   readonly path?: boolean;
   readonly keys: readonly ClipboardKey[];
 }
 
-/** A copied key; shared curves come along as curves. */
+/** A copied key; a shared curve is copied as a curve. */
 export interface ClipboardKey {
   readonly time: number;
   readonly value: Key["value"];
@@ -107,16 +107,16 @@ export function keysOfFigure(study: Study, figureId: string, channel?: ChannelId
   return ids;
 }
 
-/** How often copied keys play when they are pasted, and which way, as CSS names it. */
+/** How many times copied keys are repeated when they are pasted, and in which direction, as CSS names it. */
 export interface Cycles {
   readonly count: number;
   readonly direction: "normal" | "reverse" | "alternate" | "alternate-reverse";
 }
 
 /**
- * The keys of a track played several times, end to end. Where one pass ends at the value at which the
- * next begins there is one key, not two; with `carry` each pass goes on from where the one before ended.
- * Backwards passes run every curve backwards. Channels whose keys end before those of others wait.
+ * The keys of a track repeated end to end. Where one repetition ends at the value with which the next begins they
+ * share one key; with `carry` each repetition continues from the value at which the previous one ended. Backward
+ * repetitions reverse every curve. Channels that end before others hold their value until the next repetition.
  */
 export function cycleKeys(
   track: ClipboardTrack,
@@ -163,7 +163,7 @@ export function cycleKeys(
       }
     });
   }
-  // The last key begins no span.
+  // No span begins at the last key, so it has no curve.
   const tail = result.at(-1);
   if (tail) {
     const { curve: _, out: __, ...rest } = tail;

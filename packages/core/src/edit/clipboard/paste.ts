@@ -23,28 +23,27 @@ import {
   cycleKeys,
 } from "./clipboard.ts";
 
-/** Where copied keys go and how. */
+/** Where copied keys are pasted, and how. */
 export interface PasteArguments {
   readonly copied: Clipboard;
-  /** Figures that get the keys. Of keys of several figures each takes its own, in order. */
+  /** The figures to paste to. Keys copied from several figures are assigned to them in order. */
   readonly figureIds: readonly string[];
-  /** When the first key goes, ms in the study's time. */
+  /** Time of the first pasted key, ms of the study. */
   readonly time: number;
   readonly cycles?: Cycles;
   /** `relative`: values are shifted so that the motion begins where the channel is at that time. */
   readonly values: "absolute" | "relative";
   /** Channels to paste; absent for all. */
   readonly channels?: readonly ChannelId[];
-  /** Puts the keys of a single track on this channel, if it is of the same kind. */
+  /** Pastes the keys of a single track to this channel, if it has the same kind of values. */
   readonly onto?: ChannelId;
   readonly name: string;
   readonly newId: () => string;
 }
 
 /**
- * Pastes keys. They go on the track that plays there, in place of the keys between the first and the last
- * of them; channels that nothing drives yet, or that move along with other figures, get a tween of
- * their own.
+ * Pastes keys. They are added to the track that plays at that time and replace its keys between the first and the last
+ * of them. A channel without a tween, or one whose tween moves other figures too, gets a tween of its own.
  */
 export const pasteKeys = defineEdit<PasteArguments>("paste keys", (draft, args, study) => {
   const { copied, figureIds, time, values, cycles, newId } = args;
@@ -75,7 +74,7 @@ export const pasteKeys = defineEdit<PasteArguments>("paste keys", (draft, args, 
         keys: run.map((key) => toKey(key, shift, newId())),
       };
     });
-    // Keys of a path only go on a path, both tracks on the same one.
+    // Keys of a path can only be pasted to a path, both tracks of the same one.
     const [pastedX, pastedY] = ["x", "y"].map((axis) =>
       pasted.find(({ channel }) => channel === axis),
     );
@@ -113,10 +112,10 @@ export const pasteKeys = defineEdit<PasteArguments>("paste keys", (draft, args, 
   });
 });
 
-/** Keys nearer to a pasted one than this, ms, make way for it. */
+/** A key closer than this to a pasted one is replaced by it, ms. */
 const NEAR = 0.5;
 
-/** Puts keys among those of a track; what lies between the first and the last of them makes way. */
+/** Inserts keys into a track; those between the first and the last of them are replaced. */
 function pasteOnto(draft: Draft<Study>, place: TrackPlace, pasted: Track, time: number): void {
   const offset = place.within(Math.max(time, 0));
   const fresh = pasted.keys.map((key) => ({ ...key, time: key.time + offset }));
@@ -148,7 +147,7 @@ function toKey(
   };
 }
 
-/** The channels of copied keys, each once, in order. */
+/** The distinct channels of copied keys, in order. */
 export function channelsOfClipboard(copied: Clipboard): ChannelId[] {
   return [...new Set(copied.tracks.map(({ channel }: ClipboardTrack) => channel))];
 }

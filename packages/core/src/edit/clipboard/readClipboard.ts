@@ -17,12 +17,12 @@ import {
   type ClipboardTrack,
 } from "./clipboard.ts";
 
-/** Most faults of copied keys that are told. */
+/** The most faults reported for copied keys. */
 const MOST_FAULTS = 20;
-/** Most tracks that are pasted at once. */
+/** The most tracks that can be pasted at once. */
 const MOST_TRACKS = 20_000;
 
-/** Reads copied keys from text, which may come from anywhere. What holds none is refused with its place. */
+/** Reads copied keys from text of any origin. Text that holds none is refused, with the place of the fault. */
 export function readClipboard(text: string): Result<Clipboard> {
   let found: unknown;
   try {
@@ -54,8 +54,8 @@ export function readClipboard(text: string): Result<Clipboard> {
 }
 
 /**
- * Reads a track of copied keys that came as data: only fields that are known and sound are taken. Undefined, with
- * faults, where it is none; `path` is where it stands.
+ * Reads one track of copied keys from untrusted data: only valid fields of the format are taken. Undefined, with
+ * faults, if it is no track; `path` is its place in the data.
  */
 export function readClipboardTrack(
   track: unknown,

@@ -14,31 +14,31 @@ import { partKeys } from "../spatialPath/joinPath.ts";
 import { type Clipboard, type ClipboardKey, type ClipboardTrack, canShift } from "./clipboard.ts";
 import { readClipboardTrack } from "./readClipboard.ts";
 
-/** What `applyRecipe` needs. */
+/** The arguments of `applyRecipe`. */
 export interface RecipeArguments {
   readonly recipe: Recipe;
   readonly figureIds: readonly string[];
   /** ms in the study's time. */
   readonly time: number;
-  /** Factor of lengths: places, sizes, blur. */
+  /** Factor for lengths: positions, sizes, blur. */
   readonly size: number;
-  /** Factor of its duration. */
+  /** Factor for its duration. */
   readonly pace: number;
   readonly newId: () => string;
 }
 
 /**
- * A motion without its figure: tracks that are added to what is there. Numbers and angles are relative;
- * colours and switches say what they are to be, and may take the value found there.
+ * A motion that can be applied to any figure: tracks that are added to the current values. Numbers and angles are
+ * relative; colors and switches are absolute, and may begin with the found value.
  */
 export interface Recipe {
   readonly name: string;
-  /** In one line, what it is for. */
+  /** Its purpose, in one line. */
   readonly detail: string;
-  /** `enter` shows its first key before it starts, so that nothing flashes; `leave` keeps its last. */
+  /** `enter` shows its first key before it starts, so that nothing flashes; `leave` holds its last value. */
   readonly role: "enter" | "leave" | "attention" | "move";
   readonly tracks: readonly RecipeTrack[];
-  /** Where figures are best turned and scaled about; null leaves it as it is. */
+  /** The pivot that suits it; null keeps the figure's own. */
   readonly pivot: { readonly x: number; readonly y: number } | null;
 }
 
@@ -50,10 +50,10 @@ export interface RecipeTrack {
 
 const LENGTHS: ReadonlySet<ChannelId> = new Set(["x", "y", "width", "height", "corner", "blur"]);
 
-/** Most tracks a recipe has: one for each channel. */
+/** The most tracks of a recipe: one for each channel. */
 const MOST_TRACKS = 40;
 
-/** Reads a recipe that came as data: from a file, or from a person's own ones. */
+/** Reads a recipe from untrusted data: a file, or a person's own recipes. */
 export function readRecipe(document: unknown): Result<Recipe> {
   const fault = (path: string, message: string): Fault => ({
     code: "not-a-recipe",
@@ -87,12 +87,12 @@ export function readRecipe(document: unknown): Result<Recipe> {
 
 const ROLES: readonly Recipe["role"][] = ["enter", "leave", "attention", "move"];
 
-/** How long a recipe lasts at its own pace, ms. */
+/** Duration of a recipe at its own pace, ms. */
 export function recipeLength(recipe: Pick<Recipe, "tracks">): number {
   return Math.max(0, ...recipe.tracks.map(({ keys }) => keys[keys.length - 1]?.time ?? 0));
 }
 
-/** Gives figures a recipe at a time, one tween for each. */
+/** Applies a recipe to figures at a time, as one tween for each. */
 export const applyRecipe = defineEdit<RecipeArguments>(
   "apply recipe",
   (draft, { recipe, figureIds, time, size, pace, newId }) => {
@@ -129,9 +129,9 @@ function recipeTrack(track: RecipeTrack, size: number, pace: number, newId: () =
 }
 
 /**
- * Makes a recipe of copied keys. `stands` says where the figure that gets it stands: where the motion
- * starts, or where it ends. Keys of one figure are taken, the first one's; a path through space becomes
- * two curves.
+ * Makes a recipe from copied keys. `stands` says whether the values are relative to where the motion starts or to
+ * where it ends. Of keys of several figures those of the first are taken; a path through space becomes two separate
+ * curves.
  */
 export function recipeOf(
   copied: Clipboard,
@@ -154,7 +154,7 @@ export function recipeOf(
   return { name, detail, role: stands === "end" ? "enter" : "move", tracks, pivot: null };
 }
 
-/** The tracks of a figure with x and y as curves of their own. */
+/** The tracks of a figure with a path through space turned into separate tracks of x and y. */
 function apartTracks(tracks: readonly ClipboardTrack[]): readonly ClipboardTrack[] {
   const x = tracks.find((track) => track.path && track.channel === "x");
   const y = tracks.find((track) => track.path && track.channel === "y");
@@ -163,7 +163,7 @@ function apartTracks(tracks: readonly ClipboardTrack[]): readonly ClipboardTrack
     channel,
     keys: keys.map((key, i) => ({ ...key, id: String(i) })),
   });
-  // Without shared curves every key has its own.
+  // There are no shared curves here: every key carries its own curve.
   const both = partKeys({ x: asTrack(x), y: asTrack(y) }, [], () => "");
   const [xKeys, yKeys] = both as unknown as readonly [ClipboardKey[], ClipboardKey[]];
   return tracks.map((track) =>
@@ -171,7 +171,7 @@ function apartTracks(tracks: readonly ClipboardTrack[]): readonly ClipboardTrack
   );
 }
 
-/** A study in which a stand-in plays a recipe, for its card. */
+/** A study in which a sample figure plays a recipe, for the recipe's card. */
 export function recipeStudy(study: Study, recipe: Recipe, figureId: string): Study {
   let next = 0;
   return applyRecipe(study, {

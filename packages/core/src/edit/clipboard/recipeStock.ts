@@ -15,7 +15,7 @@ const past = (overshoot: number): Curve => ({ kind: "back", direction: "out", ov
 
 type Stop = readonly [time: number, value: ClipboardKey["value"], curve?: Curve];
 
-/** Keys of a channel: time in ms, what is added to the value there, the curve from here on. */
+/** Keys of a channel: time in ms, the value to add, and the curve of the span that begins there. */
 const track = (channel: ChannelId, ...stops: readonly Stop[]): RecipeTrack => ({
   channel,
   keys: stops.map(([time, value, curve]) => ({ time, value, ...(curve ? { curve } : {}) })),
@@ -25,7 +25,7 @@ const FOUND = { found: true } as const;
 const FOOT = { x: 0.5, y: 1 };
 const MIDDLE = { x: 0.5, y: 0.5 };
 
-/** Motions to begin with. Sizes suit a figure of a hundred px; both size and time can be scaled. */
+/** The recipes that come with Levitas. They suit a figure of about a hundred px; size and duration can be scaled. */
 export const RECIPES: readonly Recipe[] = [
   {
     name: "Rise in",

@@ -4,7 +4,7 @@ import { defineEdit } from "../history/change.ts";
 import { draftFigure } from "../history/find.ts";
 import { shiftFigures } from "./shiftFigures.ts";
 
-/** Dresses a figure: fields given take the place of what was; `undefined` takes one away. */
+/** Changes the appearance of a figure: given fields replace the current ones; `undefined` removes a field. */
 export const setLook = defineEdit<{ figureId: string; look: Partial<FigureLook> }>(
   "dress figure",
   (draft, { figureId, look }) => {
@@ -17,7 +17,7 @@ export const setLook = defineEdit<{ figureId: string; look: Partial<FigureLook> 
   },
 );
 
-/** Gives a figure another of the five hues that mark it in the timeline. */
+/** Sets which of the five hues marks a figure in the timeline. */
 export const setHue = defineEdit<{ figureId: string; hue: FigureHue }>(
   "mark figure",
   (draft, { figureId, hue }) => {
@@ -27,8 +27,8 @@ export const setHue = defineEdit<{ figureId: string; hue: FigureHue }>(
 );
 
 /**
- * Puts the point a figure turns and scales about, as shares of its box. `by` shifts its place and the
- * keys of its place, px, so that a figure that is turned or scaled stays where it is.
+ * Sets a figure's pivot, as fractions of its box. `by` shifts its position and its position keys, px, so that a figure
+ * that is rotated or scaled stays where it is.
  */
 export const setPivot = defineEdit<{
   figureId: string;

@@ -11,7 +11,7 @@ import { defineEdit } from "../history/change.ts";
 import { draftItem, draftItems, listHolding } from "../history/find.ts";
 import { isWithin } from "./figureOrder.ts";
 
-/** Ids for copies, asked for one at a time. */
+/** A source of ids for the copies. */
 export interface CopyArguments {
   readonly figureId: string;
   readonly name: string;
@@ -19,9 +19,9 @@ export interface CopyArguments {
 }
 
 /**
- * Copies a figure with all that stands in it, in front of it, and with its motion, so that the copy moves exactly as
- * it does and nothing else changes: tweens that move it alone are copied beside themselves, in their groups; those
- * that move others too move the copy as well; followers, freezes and shakes come along.
+ * Copies a figure with the figures nested in it, in front of it, together with its motion: the copy moves exactly like
+ * the original and nothing else changes. Tweens that move the figure alone are copied beside themselves, in their
+ * groups; tweens that move several figures are extended to the copy; followers, freezes and shakes are copied.
  */
 export const duplicateFigure = defineEdit<CopyArguments>(
   "duplicate figure",
@@ -70,7 +70,7 @@ export const duplicateFigure = defineEdit<CopyArguments>(
       }
       const offsets = byId.get(source.id)?.offsets ?? [];
       const isWhole = moved.length === source.figures.length;
-      // A part of a stagger: where each figure starts is said outright, so that the others start as they did.
+      // The copied figures are only a part of a stagger, so each start is stored explicitly and the others keep theirs.
       const copies = isWhole
         ? [copyTween(source, moved, newId, copyOf, 0)]
         : moved.map((id) => {
@@ -87,7 +87,7 @@ export const duplicateFigure = defineEdit<CopyArguments>(
   },
 );
 
-/** A tween for the copies of some of its figures, with ids of its own, starting `offset` ms later. */
+/** Copies a tween for the copies of some of its figures, with new ids, starting `offset` ms later. */
 function copyTween(
   source: Tween,
   figures: readonly string[],

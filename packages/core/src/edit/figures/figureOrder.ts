@@ -2,7 +2,9 @@ import type { Draft } from "immer";
 import type { Figure, Study } from "../../study/index.ts";
 import { defineEdit } from "../history/change.ts";
 
-/** Puts a figure before another one in the list, which is also the order from back to front; null puts it last. */
+/**
+ * Moves a figure before another one in the list, which is also the order from back to front; null moves it to the end.
+ */
 export const orderFigure = defineEdit<{ figureId: string; before: string | null }>(
   "reorder figures",
   (draft, { figureId, before }) => {
@@ -14,7 +16,7 @@ export const orderFigure = defineEdit<{ figureId: string; before: string | null 
   },
 );
 
-/** Whether a figure is another one or stands inside it, however deep. */
+/** Whether a figure is the other one or is nested in it, at any depth. */
 export function isWithin(study: Study, figureId: string, inside: string): boolean {
   const parentOf = new Map(study.figures.map((figure) => [figure.id, figure.parent]));
   let at: string | null = figureId;

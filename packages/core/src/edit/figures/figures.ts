@@ -4,7 +4,7 @@ import { type Change, defineEdit, replaceWhole } from "../history/change.ts";
 import { draftItems, draftTweens } from "../history/find.ts";
 import { removeItems } from "../sequence/removeItems.ts";
 
-/** Names the study. */
+/** Renames the study. */
 export const renameStudy = defineEdit<{ name: string }>("rename study", (draft, { name }) => {
   draft.name = name;
 });
@@ -27,7 +27,7 @@ export const addFigures = defineEdit<{ figures: readonly Figure[] }>(
   },
 );
 
-/** Names a figure. */
+/** Renames a figure. */
 export const renameFigure = defineEdit<{ figureId: string; name: string }>(
   "rename figure",
   (draft, { figureId, name }) => {
@@ -36,7 +36,7 @@ export const renameFigure = defineEdit<{ figureId: string; name: string }>(
   },
 );
 
-/** Sets what a channel has when nothing drives it. */
+/** Sets the rest value of a channel. */
 export const setRest = defineEdit<{ figureId: string; channel: ChannelId; value: number | string }>(
   "change value",
   (draft, { figureId, channel, value }) => {
@@ -49,8 +49,8 @@ export const setRest = defineEdit<{ figureId: string; channel: ChannelId; value:
 );
 
 /**
- * Deletes a figure with those that stand in it and the tweens that move nothing else. Tweens that
- * move others too keep them; followers of what is gone go with it.
+ * Deletes a figure, the figures nested in it and the tweens that move nothing else. Tweens of several figures lose it
+ * from their list; followers with a deleted source or target are deleted.
  */
 export const deleteFigure = defineEdit<{ figureId: string }>(
   "delete figure",
@@ -59,7 +59,7 @@ export const deleteFigure = defineEdit<{ figureId: string }>(
   },
 );
 
-/** Takes figures out with the tweens that move nothing else and the followers of what is gone. */
+/** Removes figures, the tweens that move nothing else, and followers with a removed source or target. */
 export function removeFigures(draft: Draft<Study>, gone: ReadonlySet<string>, study: Study): void {
   draft.figures = draft.figures.filter((figure) => !gone.has(figure.id));
   draft.followers = draft.followers.filter(
@@ -90,7 +90,7 @@ function withDescendants(draft: Draft<Study>, figureId: string): Set<string> {
   return found;
 }
 
-/** Puts another state in the place of the whole study, as one change that can be taken back. */
+/** Replaces the whole study by another state, as one change that can be undone. */
 export function replaceStudy(study: Study, args: { study: Study; label: string }): Change {
   return replaceWhole(args.label, study, args.study);
 }

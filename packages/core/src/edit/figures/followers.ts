@@ -3,15 +3,12 @@ import { compileStudy } from "../../motion/index.ts";
 import { type ChannelId, channelOf, type Follower, type Study } from "../../study/index.ts";
 import { defineEdit } from "../history/change.ts";
 
-/** How many times of the source are looked at for its range. */
+/** The number of times at which the source is sampled for its range. */
 const SAMPLES = 200;
 
 const nameOf = (figure: string, channel: ChannelId) => `${figure} ${channel}`;
 
-/**
- * The channels that would follow each other in a circle, in words, if a follower were as given; empty where there is
- * no circle.
- */
+/** The channels that would form a cycle with a follower, in words; empty if there is no cycle. */
 export function followerLoop(study: Study, follower: Follower): string[] {
   const sourceOf = new Map<string, Follower>();
   for (const each of study.followers)
@@ -22,7 +19,7 @@ export function followerLoop(study: Study, follower: Follower): string[] {
     `${study.figures.find(({ id }) => id === figure)?.name ?? figure} ${channelOf(channel).label}`;
   const way: string[] = [words(follower)];
   let { source } = follower;
-  // Each step leaves a channel for good, so there are no more steps than followers.
+  // No channel is visited twice, so there are no more steps than followers.
   for (let step = 0; step <= study.followers.length; step++) {
     way.push(words(source));
     if (nameOf(source.figure, source.channel) === first) return way;
@@ -33,7 +30,7 @@ export function followerLoop(study: Study, follower: Follower): string[] {
   return [];
 }
 
-/** Lets a channel follow another one. What drove it before is kept, and shows again without the follower. */
+/** Makes a channel follow another one. Its tweens are kept and play again when the follower is deleted. */
 export const addFollower = defineEdit<Follower>("follow", (draft, follower, study) => {
   if (followerLoop(study, follower).length > 0) return;
   draft.followers = draft.followers.filter(
@@ -42,7 +39,7 @@ export const addFollower = defineEdit<Follower>("follow", (draft, follower, stud
   draft.followers.push(follower as Draft<Follower>);
 });
 
-/** Changes a follower; what would follow itself in a circle is left alone. Undefined takes a field away. */
+/** Changes a follower; a change that would form a cycle does nothing. Undefined removes a field. */
 export const setFollower = defineEdit<{ id: string; set: Partial<Omit<Follower, "id">> }>(
   "change follower",
   (draft, { id, set }, study) => {
@@ -56,12 +53,15 @@ export const setFollower = defineEdit<{ id: string; set: Partial<Omit<Follower, 
   },
 );
 
-/** Takes a follower away. */
+/** Deletes a follower. */
 export const deleteFollower = defineEdit<{ id: string }>("stop following", (draft, { id }) => {
   draft.followers = draft.followers.filter((each) => each.id !== id);
 });
 
-/** The least and the greatest a channel gets to, or its greatest speed from 0 on; what a range in begins with. */
+/**
+ * The smallest and the largest value of a channel, or 0 and its greatest speed: the suggested range of a follower's
+ * source.
+ */
 export function rangeOf(
   study: Study,
   source: Follower["source"],
@@ -76,7 +76,7 @@ export function rangeOf(
   const layers = motion.drivenAt(index, source.channel)?.layers ?? [];
   const times = [
     ...Array.from({ length: SAMPLES + 1 }, (_, i) => (motion.duration * i) / SAMPLES),
-    // Values turn at keys; just before one a speed is still that of the span that ends there.
+    // Values turn at keys; just before a key the speed is still that of the span that ends there.
     ...layers.flatMap((layer) =>
       Array.from(layer.track.times, (time) => layer.outer(time) - (of === "speed" ? 1e-3 : 0)),
     ),

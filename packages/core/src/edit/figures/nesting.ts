@@ -8,9 +8,8 @@ import { removeFigures } from "./figures.ts";
 import { shiftFigures } from "./shiftFigures.ts";
 
 /**
- * Lets a figure stand inside another one, or in the scene (null). Where its pivot is at the study's start
- * it stays: its place, and every absolute key of it, is shifted by as much. A figure never goes inside
- * itself.
+ * Nests a figure in another one, or in the scene (null). Its pivot keeps its place at the start of the study: its
+ * position and all its absolute position keys are shifted. A figure is never nested in itself.
  */
 export const nestFigure = defineEdit<{ figureId: string; parent: string | null }>(
   "nest figure",
@@ -37,15 +36,15 @@ function nest(draft: Draft<Study>, study: Study, figureId: string, parent: strin
   shiftFigures(draft, study, new Map([[figureId, by]]));
 }
 
-/** What `groupFigures` needs. */
+/** The arguments of `groupFigures`. */
 export interface NewGroup {
   readonly figureIds: readonly string[];
   readonly group: Figure;
 }
 
 /**
- * Puts figures that stand in one parent inside a new group, which stands where they do; nothing moves.
- * The group comes in with its box in that parent's px.
+ * Nests figures of one parent in a new group at the same place; nothing moves. The group's box is given in px of that
+ * parent.
  */
 export const groupFigures = defineEdit<NewGroup>(
   "group figures",
@@ -65,7 +64,7 @@ export const groupFigures = defineEdit<NewGroup>(
     shiftFigures(draft, study, new Map(members.map(({ id }) => [id, by])));
   },
 );
-/** Takes a group away and lets what stood in it stand where the group stood; nothing moves at the start. */
+/** Dissolves a group: its members are nested where the group was, and nothing moves at the start. */
 export const dissolveGroup = defineEdit<{ figureId: string }>(
   "dissolve group",
   (draft, { figureId }, study) => {

@@ -5,8 +5,9 @@ import { draftFigure, draftTweens, listHolding } from "../history/find.ts";
 import { freshId } from "../tween.ts";
 
 /**
- * Shifts places of figures with their absolute keys of place, each by as much as `by` says. A tween whose figures are
- * all shifted alike is shifted as it is; a figure that moves along with others gets the tween as one of its own first.
+ * Shifts the positions of figures and their absolute position keys, each by the amount `by` gives. A tween whose
+ * figures all shift alike is shifted itself; a figure of a tween that moves others too gets its own copy of the tween
+ * first.
  */
 export function shiftFigures(
   draft: Draft<Study>,
@@ -19,7 +20,7 @@ export function shiftFigures(
     if (x !== 0) figure.rest.x = Number(figure.rest.x ?? 0) + x;
     if (y !== 0) figure.rest.y = Number(figure.rest.y ?? 0) + y;
   }
-  // All of them first: the list grows on the way.
+  // Collected first, because the list grows while tweens are copied.
   for (const tween of [...draftTweens(draft.sequence)]) {
     if (!tween.tracks.some(isShifted) || !tween.figures.some((id) => by.has(id))) continue;
     const [first, ...others] = tween.figures.map((figure) => by.get(figure));
@@ -47,8 +48,8 @@ function shiftKeys(tween: Draft<Tween>, by: { readonly x: number; readonly y: nu
 }
 
 /**
- * Gives one figure of a tween the same tween as one of its own, beside it, starting when it started for that figure.
- * The others keep theirs.
+ * Gives one figure of a tween its own copy of the tween, beside it, with the same start. The other figures keep
+ * theirs.
  */
 function takeOut(
   draft: Draft<Study>,
@@ -72,7 +73,8 @@ function takeOut(
   } as Draft<Tween>;
   const list = listHolding(draft, tween.id) ?? draft.sequence;
   list.splice(list.findIndex(({ id }) => id === tween.id) + 1, 0, own);
-  // In a stagger the starts of the others hang on it: it stays in the list, and its own tween covers that one.
+  // In a stagger the starts of the others depend on its place in the list: it stays there, and its own tween, which
+  // comes later, overrides it.
   if (!stagger) tween.figures = tween.figures.filter((id) => id !== figure);
   return own;
 }

@@ -4,26 +4,26 @@ import { keepKeyTethers } from "../sequence/keepKeyTethers.ts";
 
 enablePatches();
 
-// Frozen lists are read several times slower than others, and compiling reads all there is. That no edit changes the
-// study it is given is what the laws of the edits are for: they freeze it.
+// Immer's autoFreeze is off: V8 reads frozen lists several times slower, and the compiler reads all of them. That no
+// edit changes the study it is given is tested by the laws of the edits, which freeze their studies.
 const immer = new Immer({ autoFreeze: false });
 
 /**
- * One change of a study as a value: what it became, and how to go there and back. Unchanged parts
- * of the study stay identical (`===`).
+ * A change of a study as a value: the new state, with patches to undo and redo it. Unchanged parts of the study stay
+ * identical (`===`).
  */
 export interface Change {
-  /** What was done, for "Undo move key". */
+  /** What was done, as in "Undo move key". */
   readonly label: string;
   readonly before: Study;
   readonly after: Study;
   readonly patches: readonly Patch[];
   readonly inverse: readonly Patch[];
-  /** Why it was not made, where it would have put something into the study that no file can hold. */
+  /** Why the change was refused: it would have stored something that no file can hold. */
   readonly refused?: string;
 }
 
-/** Something a person can do to a study. Arguments that name nothing leave the study as it is. */
+/** An operation on a study. Arguments that refer to nothing leave the study unchanged. */
 export type Edit<Arguments> = (study: Study, args: Arguments) => Change;
 
 /** Makes an edit from a recipe that changes a draft. */
@@ -45,7 +45,7 @@ export function defineEdit<Arguments>(
 
 const REFUSED = "That would put a number into the study that is none. Nothing was changed.";
 
-/** Whether NaN or Infinity stands anywhere in what a patch puts in. */
+/** Whether a patch would store NaN or Infinity anywhere. */
 function holdsNoNumber(value: unknown): boolean {
   const open: unknown[] = [value];
   for (let at = open.pop(); at !== undefined; at = open.pop()) {
@@ -59,12 +59,12 @@ const isWorthALook = (value: unknown): boolean =>
   (typeof value === "number" && !Number.isFinite(value)) ||
   (typeof value === "object" && value !== null);
 
-/** Whether a change changes nothing. */
+/** Whether a change is empty. */
 export function isEmpty(change: Change): boolean {
   return change.patches.length === 0;
 }
 
-/** Two changes in a row as one. Throws RangeError when the second does not begin where the first ends. */
+/** Combines two successive changes. Throws RangeError when the second does not start from the result of the first. */
 export function squash(first: Change, second: Change): Change {
   if (first.after !== second.before)
     throw new RangeError("squash: the second change does not begin where the first ends");
@@ -77,12 +77,12 @@ export function squash(first: Change, second: Change): Change {
   };
 }
 
-/** A study with patches applied. */
+/** Applies patches to a study. */
 export function applyTo(study: Study, patches: readonly Patch[]): Study {
   return immer.applyPatches(study, patches as Patch[]);
 }
 
-/** A change that puts one whole study in the place of another. */
+/** A change that replaces the whole study. */
 export function replaceWhole(label: string, before: Study, after: Study): Change {
   return {
     label,

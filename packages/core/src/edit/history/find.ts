@@ -9,7 +9,7 @@ import type {
   Tween,
 } from "../../study/index.ts";
 
-/** A key inside a draft, with what holds it. */
+/** A key of a draft with its track and tween. */
 export interface DraftKey {
   readonly tween: Draft<Tween>;
   readonly track: Draft<Track>;
@@ -17,7 +17,7 @@ export interface DraftKey {
   readonly index: number;
 }
 
-/** Everything of a draft's sequence, what is in groups too, each group before its members. */
+/** All items of a draft's sequence, including those in groups; each group comes before its members. */
 export function* draftItems(items: Draft<SequenceItem>[]): Generator<Draft<SequenceItem>> {
   for (const item of items) {
     yield item;
@@ -25,7 +25,7 @@ export function* draftItems(items: Draft<SequenceItem>[]): Generator<Draft<Seque
   }
 }
 
-/** The indices that lead to an item of a sequence, through the groups around it. */
+/** The path to an item of a sequence: its index, after those of the groups around it. */
 function wayTo(items: readonly SequenceItem[], id: string): readonly number[] | undefined {
   for (let i = 0; i < items.length; i++) {
     const item = items[i] as SequenceItem;
@@ -36,7 +36,7 @@ function wayTo(items: readonly SequenceItem[], id: string): readonly number[] | 
   return undefined;
 }
 
-/** The item of a draft that some indices lead to. */
+/** The item of a draft at a path. */
 function followWay(draft: Draft<Study>, way: readonly number[]): Draft<SequenceItem> | undefined {
   let items: Draft<SequenceItem>[] = draft.sequence;
   let found: Draft<SequenceItem> | undefined;
@@ -48,8 +48,8 @@ function followWay(draft: Draft<Study>, way: readonly number[]): Draft<SequenceI
 }
 
 /**
- * Finds an item in a draft to whose sequence nothing was added and from which nothing was taken yet. It is looked
- * for in the study beneath, so that only what is touched gets a stand-in.
+ * Finds an item in a draft to whose sequence nothing was added or removed yet. The search reads the original study, so
+ * that Immer makes proxies only for what is changed.
  */
 export function draftItem(draft: Draft<Study>, id: string): Draft<SequenceItem> | undefined {
   const way = wayTo((original(draft) ?? draft).sequence as SequenceItem[], id);
@@ -64,14 +64,14 @@ export function* draftTweens(items: Draft<SequenceItem>[]): Generator<Draft<Twee
   }
 }
 
-/** The indices that lead to a key: through the items of the sequence, then track and key. */
+/** The path to a key: the indices of its item, track and key. */
 interface KeyWay {
   readonly items: readonly number[];
   readonly track: number;
   readonly key: number;
 }
 
-/** Finds the ways to some keys in one walk. */
+/** Finds the paths to some keys in one walk. */
 function findKeyWays(
   items: readonly SequenceItem[],
   wanted: ReadonlySet<string>,
@@ -93,8 +93,8 @@ function findKeyWays(
 }
 
 /**
- * Finds keys in a draft from which nothing was added or taken away yet. They are looked for in the study
- * beneath: a draft makes a stand-in for all that is touched, and touching 60,000 keys takes a while.
+ * Finds keys in a draft to which nothing was added or removed yet. The search reads the original study: Immer makes a
+ * proxy for everything that is read, and 60,000 keys take a while.
  */
 export function draftKeys(
   draft: Draft<Study>,
@@ -134,7 +134,7 @@ export function draftTrack(
   return undefined;
 }
 
-/** The list of a draft in which an item stands. */
+/** The list of a draft that contains an item. */
 export function listHolding(draft: Draft<Study>, id: string): Draft<SequenceItem>[] | undefined {
   if (draft.sequence.some((item) => item.id === id)) return draft.sequence;
   for (const item of draftItems(draft.sequence))

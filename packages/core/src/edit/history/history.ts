@@ -2,7 +2,7 @@ import type { Patch } from "immer";
 import type { Study } from "../../study/index.ts";
 import { applyTo, type Change, isEmpty } from "./change.ts";
 
-/** One thing that can be undone, with what was selected on both sides of it. */
+/** One entry that can be undone, with the selection before and after it. */
 export interface HistoryEntry<Selection> {
   readonly label: string;
   readonly patches: readonly Patch[];
@@ -11,7 +11,7 @@ export interface HistoryEntry<Selection> {
   readonly after: Selection;
 }
 
-/** A study with the way back and forth. Plain data; every function returns a new one. */
+/** A study with its undo and redo entries. Plain data; every function returns a new one. */
 export interface History<Selection> {
   readonly study: Study;
   readonly past: readonly HistoryEntry<Selection>[];
@@ -21,12 +21,12 @@ export interface History<Selection> {
 /** Most entries kept; older ones are forgotten. */
 const LONGEST = 500;
 
-/** A history that begins here. */
+/** A new history without entries. */
 export function startHistory<Selection>(study: Study): History<Selection> {
   return { study, past: [], future: [] };
 }
 
-/** Records a change as one entry; redo is cleared. A change that changes nothing records nothing. */
+/** Records a change as one entry and clears redo. An empty change records nothing. */
 export function record<Selection>(
   history: History<Selection>,
   change: Change,
@@ -42,7 +42,7 @@ export function record<Selection>(
   };
 }
 
-/** Takes the last entry back; also answers what was selected then. Undefined if there is none. */
+/** Undoes the last entry and returns the selection before it. Undefined if there is none. */
 export function undo<Selection>(
   history: History<Selection>,
 ): { readonly history: History<Selection>; readonly selection: Selection } | undefined {
@@ -58,7 +58,7 @@ export function undo<Selection>(
   };
 }
 
-/** Does the next entry again. Undefined if there is none. */
+/** Redoes the next entry. Undefined if there is none. */
 export function redo<Selection>(
   history: History<Selection>,
 ): { readonly history: History<Selection>; readonly selection: Selection } | undefined {

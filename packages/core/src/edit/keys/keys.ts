@@ -21,8 +21,8 @@ import { giveSpanCurve, settleKeys } from "../tween.ts";
 import { trackIn, trackNear } from "./trackNear.ts";
 
 /**
- * Puts a key at a time of the study, ms. It stops at its neighbours on the track and at 0. Where a tween begins at
- * its first key, its start moves with that key; every other key stays where it is.
+ * Moves a key to a time of the study, ms. It stops at its neighbours on the track and at 0. If a tween begins at its
+ * first key, moving that key moves the tween's start; all other keys stay where they are.
  */
 export const moveKey = defineEdit<{ keyId: string; time: number }>(
   "move key",
@@ -44,7 +44,7 @@ export const moveKey = defineEdit<{ keyId: string; time: number }>(
   },
 );
 
-/** Gives a key a value. */
+/** Sets the value of a key. */
 export const setKeyValue = defineEdit<{ keyId: string; value: KeyValue }>(
   "change value",
   (draft, { keyId, value }) => {
@@ -53,7 +53,7 @@ export const setKeyValue = defineEdit<{ keyId: string; value: KeyValue }>(
   },
 );
 
-/** Gives several keys one value. */
+/** Sets several keys to one value. */
 export const setKeyValues = defineEdit<{ keyIds: readonly string[]; value: KeyValue }>(
   "change values",
   (draft, { keyIds, value }) => {
@@ -61,7 +61,7 @@ export const setKeyValues = defineEdit<{ keyIds: readonly string[]; value: KeyVa
   },
 );
 
-/** Gives the span that begins at a key a curve, or a shared one to follow. */
+/** Sets the curve of the span that begins at a key, or makes it follow a shared curve. */
 export const setSpanCurve = defineEdit<{ keyId: string; curve: Curve | CurveReference }>(
   "change curve",
   (draft, { keyId, curve }) => {
@@ -70,7 +70,7 @@ export const setSpanCurve = defineEdit<{ keyId: string; curve: Curve | CurveRefe
   },
 );
 
-/** The same for several spans at once; a last key, which begins none, is passed over. */
+/** Sets the curves of several spans at once; a last key, at which no span begins, is skipped. */
 export const setSpanCurves = defineEdit<{
   keyIds: readonly string[];
   curve: Curve | CurveReference;
@@ -81,7 +81,7 @@ export const setSpanCurves = defineEdit<{
   }
 });
 
-/** What `addKey` needs: where the key goes and the ids it may use. */
+/** The arguments of `addKey`: where the key is set, and the ids it may use. */
 export interface NewKey {
   readonly figureId: string;
   readonly channel: ChannelId;
@@ -91,14 +91,14 @@ export interface NewKey {
   readonly keyId: string;
   /** Id of the tween that is made when nothing drives the channel yet, and of a key's partner on a path. */
   readonly tweenId: string;
-  /** The tween whose track gets the key; absent for the one that plays there, or the nearest. */
+  /** The tween to set the key on; absent for the one that plays at that time, or the nearest. */
   readonly onto?: string;
 }
 
 /**
- * Sets a key of a channel at a time. It goes on the track that plays there, or the nearest one; a
- * key already at that time takes the value. A span that is cut keeps its shape as far as its curve
- * can be cut. A channel that nothing drives gets a tween of its own.
+ * Sets a key of a channel at a time, on the track that plays there, or the nearest one; a key that is already there
+ * takes the value. A span that is divided keeps its shape as far as its curve can be split. A channel that nothing
+ * drives gets a tween of its own.
  */
 export const addKey = defineEdit<NewKey>("set key", (draft, args, study) => {
   const { figureId, channel, time, value, keyId, tweenId, onto } = args;
@@ -155,10 +155,10 @@ function insertKey(study: Study, keys: Draft<Key>[], fresh: Draft<Key>): void {
   keys.splice(index < 0 ? keys.length : index, 0, key);
 }
 
-/** Keys closer than this, in ms, are one key: far below a frame, far above rounding. */
+/** Keys closer than this are one key, ms: far below a frame, far above rounding. */
 export const SAME_TIME = 0.01;
 
-/** Deletes keys and nothing else; a track without keys and a tween without tracks go with them. */
+/** Deletes keys and nothing else; a track left without keys and a tween left without tracks are deleted too. */
 export const deleteKeys = defineEdit<{ keyIds: readonly string[] }>(
   "delete keys",
   (draft, { keyIds }, study) => {

@@ -26,7 +26,7 @@ interface Chosen {
   readonly time: number;
 }
 
-/** The chosen keys of a study, with their partners on paths, in order of the sequence. */
+/** The chosen keys of a study and their partners on paths, in order of the sequence. */
 export function chosenKeys(study: Study, keyIds: readonly string[]): Chosen[] {
   const ids = withPartners(study, keyIds);
   const { outer } = placeItems(study);
@@ -41,7 +41,7 @@ export function chosenKeys(study: Study, keyIds: readonly string[]): Chosen[] {
   return chosen;
 }
 
-/** First and last time of some keys, ms in the study's time; undefined for none. */
+/** The first and last time of some keys, ms of the study; undefined for none. */
 export function stretchOf(
   study: Study,
   keyIds: readonly string[],
@@ -51,8 +51,8 @@ export function stretchOf(
 }
 
 /**
- * Moves keys together, in time (ms) and, where they are numbers, in value. They stop where the first of
- * them would pass a key that stays, or the study's start.
+ * Moves keys together, in time (ms) and, where they are numbers, in value. They stop before one of them would pass a
+ * key that is not chosen, or the start of the study.
  */
 export const moveKeys = defineEdit<{
   keyIds: readonly string[];
@@ -81,8 +81,8 @@ export const moveKeys = defineEdit<{
 });
 
 /**
- * Stretches keys about a time that stays, so that all keep their proportion. `factor` stops where a key
- * would pass one that stays, or the study's start; it never goes below 0.
+ * Scales the times of keys about a fixed time. `factor` is limited so that no key passes one that is not chosen, or
+ * the start of the study; it never goes below 0.
  */
 export const stretchKeys = defineEdit<{
   keyIds: readonly string[];
@@ -117,8 +117,8 @@ export const stretchKeys = defineEdit<{
 });
 
 /**
- * Gives chosen keys new times of the study; rounding never brings them out of order. Tweens that hang on others among
- * them come after these, so that what is carried along is not moved twice.
+ * Sets new times of chosen keys; rounding never changes their order. Tweens that depend on others among them are
+ * handled later, so that keys which moved along with a tether are not moved twice.
  */
 function retime(
   draft: Draft<Study>,
@@ -140,7 +140,7 @@ function retime(
       for (const { track, index, key, time } of byTween.get(id) ?? []) {
         const target = tween.tracks.find((each) => each.channel === track.channel)?.keys[index];
         const wanted = map(time);
-        // What was carried to its new time already keeps its own time to the last digit.
+        // A key that moved along with its tween and is already at its new time keeps its own time to the last digit.
         if (target && Math.abs(outer(id, key.time) - wanted) > SAME_TIME)
           target.time = within(id, wanted);
       }
@@ -154,13 +154,13 @@ function retime(
   });
 }
 
-/** Times nearer than this, ms, are one. */
+/** Times closer than this are equal, ms. */
 const SAME_TIME = 1e-9;
 
-/** Least a tween can be stretched to, ms: a length of 0 could not be stretched back. */
+/** The shortest length a tween can be stretched to, ms: a length of 0 could not be stretched back. */
 const SHORTEST = 1;
 
-/** Stretches a tween by its start or its end, put at a time of the study; all its keys keep their proportion. */
+/** Stretches a tween by moving its start or its end to a time of the study; its keys keep their proportions. */
 export const stretchTween = defineEdit<{
   tweenId: string;
   edge: "start" | "end";

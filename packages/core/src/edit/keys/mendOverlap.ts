@@ -22,18 +22,18 @@ import { moveItems } from "../sequence/items.ts";
 import { insertPair } from "../spatialPath/spacePoints.ts";
 import { settleKeys } from "../tween.ts";
 
-/** How an overlap can be mended. */
+/** The ways to resolve an overlap. */
 export type Mend = "trim" | "shift" | "add";
 
-/** The ways in which an overlap can be mended; colors and switches cannot be added. */
+/** The ways that can resolve an overlap; colors and switches cannot be added. */
 export function mendsOf({ channel }: Overlap): Mend[] {
   const { kind } = channelOf(channel);
   return kind === "number" || kind === "angle" ? ["trim", "shift", "add"] : ["trim", "shift"];
 }
 
 /**
- * Mends an overlap: `trim` lets the earlier one end where the later one starts, `shift` lets the later one start
- * where the earlier one ends, `add` lets the later one add to the earlier one, from where that is when it starts.
+ * Resolves an overlap: `trim` ends the earlier tween where the later one starts, `shift` starts the later one where
+ * the earlier one ends, `add` makes the later one relative to the earlier one's value when it starts.
  */
 export function mendOverlap(study: Study, { overlap, by }: { overlap: Overlap; by: Mend }): Change {
   if (by === "shift") {
@@ -56,23 +56,23 @@ export function mendOverlap(study: Study, { overlap, by }: { overlap: Overlap; b
     : trimTrack(study, overlap);
 }
 
-/** The layers of the channel that two tweens contend for. */
+/** The layers of the channel that both tweens drive. */
 function layersOf(study: Study, { figureId, channel }: Overlap) {
   const figure = study.figures.findIndex(({ id }) => id === figureId);
   return compileStudy(study).drivenAt(figure, channel)?.layers ?? [];
 }
 
-/** The later track says what it adds to what is beneath when it starts. */
+/** Makes the later track relative to the value below it when it starts. */
 const addInstead = defineEdit<Overlap>("add instead of replace", (draft, overlap, study) => {
   const tween = findTween(study, overlap.winner);
-  // The two tracks of a path are of one kind.
+  // Both tracks of a path have the same mode.
   const along = tween?.path && (overlap.channel === "x" || overlap.channel === "y");
   changeMode(draft, study, overlap.winner, along ? ["x", "y"] : [overlap.channel], "relative");
 });
 
 /**
- * Lets a tween add its values to what each figure has when it starts, or say them outright. The first figure goes on
- * moving as it did. Colors and switches are never added.
+ * Switches a tween between relative values, added to what each figure has when it starts, and absolute ones. The first
+ * figure keeps its motion. Colors and switches are never relative.
  */
 export const setTweenMode = defineEdit<{ tweenId: string; mode: "absolute" | "relative" }>(
   "change how values are meant",
@@ -111,7 +111,7 @@ function changeMode(
   }
 }
 
-/** Ends one track of a tween where another begins, the other tracks staying as they are. */
+/** Ends one track of a tween where another begins; its other tracks are unchanged. */
 const trimTrack = defineEdit<Overlap>("trim tween", (draft, overlap, study) => {
   const { loser, channel, from, figureId } = overlap;
   const track = draftTrack(draft, loser, channel);
@@ -147,13 +147,16 @@ const trimTrack = defineEdit<Overlap>("trim tween", (draft, overlap, study) => {
   } else track.keys.splice(p > 1e-6 ? after + 1 : after);
 });
 
-/** Ends a path through space, both of its tracks, at a time of its keys: a pair is put there, and what follows goes. */
+/**
+ * Ends both tracks of a path through space at a time of its keys: a pair of keys is inserted there and later ones are
+ * deleted.
+ */
 function trimPath(study: Study, path: SpaceTracks, tween: Draft<Tween>, at: number): void {
   const after = path.x.keys.findIndex(({ time }) => time > at);
   const [nextX, nextY] = [path.x.keys[after], path.y.keys[after]];
   if (after <= 0 || !nextX || !nextY) return;
   const isThere = Math.abs((path.x.keys[after - 1]?.time ?? 0) - at) < 1e-6;
-  // The pair takes the ids of the one it stands for.
+  // The pair takes the ids of the pair it replaces.
   if (!isThere) insertPair(study, tween, { time: at, xId: nextX.id, yId: nextY.id, channel: "x" });
   for (const track of tween.tracks)
     if (track.channel === "x" || track.channel === "y")

@@ -6,12 +6,12 @@ import { addKey, type NewKey, setKeyValue } from "./keys.ts";
 import { keyNearIn, trackIn, trackNear } from "./trackNear.ts";
 
 /**
- * Makes a channel show a value at a time: a key there of the tween that shows takes it, else a new key is set on that
- * tween, else, where nothing drives the channel, its rest value changes. On a relative track the key takes what has
- * to be added to what is beneath.
+ * Makes a channel show a value at a time: sets the key that the visible tween has there, else adds one to that tween,
+ * else, where nothing drives the channel, changes its rest value. A key of a relative track is set to the difference
+ * from the value below it.
  *
- * @param motion the study compiled
- * @param tolerance how near a key must be to count as being there, ms
+ * @param motion the compiled study
+ * @param tolerance how near a key must be to count as being at that time, ms
  */
 export function setValueAt(
   study: Study,
@@ -21,7 +21,7 @@ export function setValueAt(
   const { figureId, channel, time, value, tolerance } = args;
   const index = motion.figureIndex(figureId);
   const layers = motion.drivenAt(index, channel)?.layers ?? [];
-  // Of several tweens the one that is seen: a key on one beneath it would change nothing.
+  // Of several tweens the topmost: a key on one below it would change nothing.
   const shown = showingLayer(layers, time);
   const place =
     (shown && trackIn(study, shown.tween.id, figureId, channel)) ??
@@ -32,7 +32,7 @@ export function setValueAt(
   let own = value;
   if (place.track.mode === "relative" && typeof value === "number") {
     const layer = layers.find(({ tween }) => tween.id === place.tween.id);
-    // Before it starts it adds nothing yet; with the new key it will.
+    // Before its start it adds nothing; with the new key it will.
     const adds = layer !== undefined && showingLayer([layer], at) !== undefined;
     own = value - motion.valueAt(index, channel, at) + (adds ? layerValue(layer, at, 0) : 0);
   }

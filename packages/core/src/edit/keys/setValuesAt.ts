@@ -3,20 +3,17 @@ import type { ChannelId, Study } from "../../study/index.ts";
 import { type Change, squash } from "../history/change.ts";
 import { setValueAt } from "./setValueAt.ts";
 
-/** One channel that is to show a value. */
+/** One channel, and the value it is to show. */
 export interface WantedValue {
   readonly figureId: string;
   readonly channel: ChannelId;
   readonly value: number | string;
-  /** Ids a new key and a new tween may take. */
+  /** Ids for a new key and a new tween. */
   readonly keyId: string;
   readonly tweenId: string;
 }
 
-/**
- * Makes several channels show values at a time, as one change; see `setValueAt`. `motion` is the study
- * compiled before it.
- */
+/** Makes several channels show values at a time, as one change; see `setValueAt`. `motion` is the compiled study. */
 export function setValuesAt(
   study: Study,
   motion: Motion,

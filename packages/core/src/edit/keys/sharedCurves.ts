@@ -12,7 +12,7 @@ import { defineEdit } from "../history/change.ts";
 import { type DraftKey, draftKey, draftTweens } from "../history/find.ts";
 import { giveSpanCurve, timingKey } from "../tween.ts";
 
-/** How many spans follow a shared curve. A key begins a span only if another key comes after it. */
+/** The number of spans that follow a shared curve. A span begins at a key only if another key comes after it. */
 export function spansFollowing(study: Study, curveId: string): number {
   let count = 0;
   const visit = (items: readonly SequenceItem[]): void => {
@@ -28,7 +28,7 @@ export function spansFollowing(study: Study, curveId: string): number {
   return count;
 }
 
-/** Makes the curve of a span a shared one, which the span then follows. */
+/** Makes the curve of a span a shared one; the span then follows it. */
 export const keepShared = defineEdit<{ keyId: string; curveId: string; name: string }>(
   "keep as shared curve",
   (draft, { keyId, curveId, name }, study) => {
@@ -40,7 +40,7 @@ export const keepShared = defineEdit<{ keyId: string; curveId: string; name: str
   },
 );
 
-/** Gives a span a copy of the shared curve it follows, so that it follows no more. */
+/** Gives a span its own copy of the shared curve it follows. */
 export const takeOwnCopy = defineEdit<{ keyId: string }>(
   "take own copy",
   (draft, { keyId }, study) => {
@@ -49,14 +49,14 @@ export const takeOwnCopy = defineEdit<{ keyId: string }>(
   },
 );
 
-/** The curve that times the span which begins at a key: along a path that of x. */
+/** The curve that times the span beginning at a key: along a path that of x. */
 function timedBy(study: Study, { tween, key }: DraftKey): Curve {
   const source = findTween(study, tween.id);
   const lead = source && findKey(study, timingKey(source, key.id));
   return curveOfKey(study, lead?.key ?? (key as Key));
 }
 
-/** Changes the curve a span shows: the shared one, for all spans that follow it, or its own. */
+/** Changes the curve of a span: the shared one, for all spans that follow it, or its own. */
 export const reshapeSpan = defineEdit<{ keyId: string; curve: Curve }>(
   "change curve",
   (draft, { keyId, curve }) => {
@@ -70,7 +70,7 @@ export const reshapeSpan = defineEdit<{ keyId: string; curve: Curve }>(
   },
 );
 
-/** Gives a shared curve another name. */
+/** Renames a shared curve. */
 export const renameShared = defineEdit<{ curveId: string; name: string }>(
   "rename shared curve",
   (draft, { curveId, name }) => {
@@ -79,7 +79,7 @@ export const renameShared = defineEdit<{ curveId: string; name: string }>(
   },
 );
 
-/** Takes a shared curve away; every span that followed it gets its own copy, so that nothing moves otherwise. */
+/** Deletes a shared curve; every span that followed it gets its own copy, so that no motion changes. */
 export const deleteShared = defineEdit<{ curveId: string }>(
   "delete shared curve",
   (draft, { curveId }) => {

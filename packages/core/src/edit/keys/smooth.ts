@@ -15,18 +15,18 @@ import { type Change, defineEdit, squash } from "../history/change.ts";
 import { draftKey } from "../history/find.ts";
 import { roundSpacePoints } from "../spatialPath/spacePoints.ts";
 
-/** A handle of a span in real units, from the key it belongs to: ms, and units of the channel. */
+/** A handle of a span relative to its key: in ms, and in the unit of the channel. */
 export interface Tangent {
   readonly time: number;
   readonly value: number;
 }
 
-/** Slopes beyond this count as vertical: no handle with some length in time has them. */
+/** Slopes above this count as vertical: a handle of any length in time cannot reach them. */
 const STEEP = 60;
 
 /**
- * The cubic-bezier that comes nearest to a curve at its ends: what a span becomes when its tangents are
- * dragged. Its speeds at both ends are kept, handles a third of the time long.
+ * The cubic-bezier with the speeds of a curve at both ends and handles a third of the duration long: what a span
+ * becomes when its tangents are dragged.
  */
 export function bezierAtEnds(curve: Curve): CubicBezierCurve {
   if (curve.kind === "cubic-bezier") return curve;
@@ -43,7 +43,10 @@ export function bezierAtEnds(curve: Curve): CubicBezierCurve {
   };
 }
 
-/** Where the two handles of a span lie, from its first and from its second key. A span without height has them flat. */
+/**
+ * The two handles of a span, relative to its first and its second key. A span without a difference in value has flat
+ * ones.
+ */
 export function tangentsOf(
   curve: Curve,
   width: number,
@@ -57,9 +60,9 @@ export function tangentsOf(
 }
 
 /**
- * Puts a handle of the span beside a key: `out` of the span that begins there, `in` of the one that ends
- * there, as time and value from the key. The span becomes a cubic-bezier of its own. A handle that would
- * run back in time stops at the limit; a span without height keeps its handles flat.
+ * Moves a handle of a span beside a key: `out` of the span that begins there, `in` of the one that ends there, as time
+ * and value relative to the key. The span gets a cubic-bezier of its own. A handle stops where it would run back in
+ * time; a span without a difference in value keeps flat handles.
  */
 export const setTangent = defineEdit<{ keyId: string; side: "in" | "out"; to: Tangent }>(
   "drag tangent",
@@ -97,7 +100,7 @@ function spanBeside(draft: Draft<Study>, keyId: string, side: "in" | "out"): Dra
   return width > 0 ? { key, width, change } : undefined;
 }
 
-/** How far a channel goes from one value to the next: angles by their route. */
+/** The change of a channel from one value to the next: of angles along their route. */
 function wayBetween(track: Track, from: number, to: number): number {
   return channelOf(track.channel).kind === "angle" && track.mode !== "relative"
     ? angleDelta(from, to, track.route ?? "none")
@@ -105,13 +108,12 @@ function wayBetween(track: Track, from: number, to: number): number {
 }
 
 /**
- * How the motion goes through keys. `through`: equal speed on both sides, that of the way between the
- * neighbours, 0 at a turning point and at the ends. `flat`: it stops there. `match`: equal speed on both sides, the
- * mean of what it was.
+ * How motion passes through keys. `through`: equal speed on both sides, that of the line between the neighbours, 0 at
+ * a turning point and at the ends. `flat`: speed 0. `match`: equal speed on both sides, the mean of both.
  */
 export type Smoothing = "through" | "flat" | "match";
 
-/** Smooths the motion through keys; see `Smoothing`. Spans beside them become cubic-beziers of their own. */
+/** Smooths the motion at keys; see `Smoothing`. The spans beside them get cubic-beziers of their own. */
 export const smoothKeys = defineEdit<{ keyIds: readonly string[]; how: Smoothing }>(
   "smooth through keys",
   (draft, { keyIds, how }, study) => {
@@ -119,7 +121,7 @@ export const smoothKeys = defineEdit<{ keyIds: readonly string[]; how: Smoothing
     for (const tween of eachTween(study.sequence)) {
       const path = spacePathOf(tween);
       for (const track of tween.tracks) {
-        // The speed along a path through space is not that of x or of y.
+        // On a path through space the speed along the path counts, not that of x or of y.
         if (path && (track === path.x || track === path.y)) continue;
         track.keys.forEach((key, index) => {
           if (!wanted.has(key.id)) return;
@@ -131,7 +133,7 @@ export const smoothKeys = defineEdit<{ keyIds: readonly string[]; how: Smoothing
   },
 );
 
-/** The speed a key is to have, units per ms; undefined where there is nothing to smooth. */
+/** The speed wanted at a key, units per ms; undefined where there is nothing to smooth. */
 function speedThrough(
   study: Study,
   track: Track,
@@ -154,7 +156,7 @@ function speedThrough(
   return (speedIn + speedOut) / 2;
 }
 
-/** Gives both spans beside a key a speed there; their handles keep their length in time, a third if they had none. */
+/** Sets the speed of both spans at a key; handles keep their length in time, a third of the span by default. */
 function give(draft: Draft<Study>, study: Study, keyId: string, speed: number): void {
   for (const side of ["in", "out"] as const) {
     const span = spanBeside(draft, keyId, side);
@@ -182,8 +184,8 @@ export interface Seam {
 const EVEN = 0.02;
 
 /**
- * Where the speed jumps at an inner key of a track of numbers: both speeds, by key. A stop on one side
- * counts too; keys beside a jump in value do not.
+ * The inner keys of a track of numbers at which the speed jumps, with both speeds. A speed of 0 on one side counts
+ * too; keys beside a jump in value do not.
  */
 export function seamsOf(study: Pick<Study, "curves">, track: Track): ReadonlyMap<string, Seam> {
   const seams = new Map<string, Seam>();
@@ -212,8 +214,8 @@ export function seamsOf(study: Pick<Study, "curves">, track: Track): ReadonlyMap
 }
 
 /**
- * Smooths the motion through keys: points of a path through space get handles along the way, and spans meet without a
- * jump in speed. One change, whichever of the two applies.
+ * Smooths the motion at keys: points of a path through space get handles along the path, and elsewhere spans meet
+ * without a jump in speed; as one change.
  */
 export function smoothMotion(
   study: Study,

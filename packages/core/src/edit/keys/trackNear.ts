@@ -9,20 +9,19 @@ import {
 } from "../../study/index.ts";
 import { placeItems } from "../../timeline/index.ts";
 
-/** A track with where it stands in time. */
+/** A track with the conversion between its times and those of the study. */
 export interface TrackPlace {
   readonly tween: Tween;
   readonly track: Track;
-  /** When something in it is, `within` ms from its tween's start, in the study's time for this figure. */
+  /** Converts a time of its keys, ms, to the study's time, for this figure. */
   readonly outer: (within: number) => number;
   /** The inverse of `outer`. */
   readonly within: (time: number) => number;
 }
 
 /**
- * The track of a channel that plays at a time, or else the one whose keys are nearest to it; of
- * several alike the last in the sequence, which is the one that shows. Undefined if nothing drives
- * the channel.
+ * The track of a channel that plays at a time, or else the one with the nearest keys; of several the last in the
+ * sequence, which is the visible one. Undefined if nothing drives the channel.
  */
 export function trackNear(
   study: Study,
@@ -51,7 +50,7 @@ export function trackNear(
   return nearest;
 }
 
-/** The track of a channel in a tween, with where it stands in time for a figure; undefined for none. */
+/** The track of a channel in a tween, placed in time for a figure; undefined for none. */
 export function trackIn(
   study: Study,
   tweenId: string,
@@ -70,7 +69,7 @@ export function trackIn(
   };
 }
 
-/** The key of a channel nearest to a time, if it is within `tolerance` ms. */
+/** The key of a channel nearest to a time; undefined if none is within `tolerance` ms. */
 export function keyNear(
   study: Study,
   figureId: string,
@@ -82,7 +81,7 @@ export function keyNear(
   return place && keyNearIn(place, time, tolerance);
 }
 
-/** The same on one track. */
+/** The key of one track nearest to a time; undefined if none is within `tolerance` ms. */
 export function keyNearIn(
   place: TrackPlace,
   time: number,

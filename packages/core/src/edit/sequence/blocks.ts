@@ -28,12 +28,12 @@ import { defineEdit } from "../history/change.ts";
 import { draftItems, draftTweens, listHolding } from "../history/find.ts";
 import { removeItems } from "./removeItems.ts";
 
-/** Two times nearer than this, ms, are one. */
+/** Times closer than this are equal, ms. */
 const SAME = 1e-6;
-/** Least that is left of a tween that is trimmed, ms. */
+/** The shortest length a tween can be trimmed to, ms. */
 const SHORTEST = 1;
 
-/** The part of a tween that is played, ms of its keys. */
+/** The part of a tween that plays, ms of its keys. */
 export function clipOf(tween: Tween): { readonly from: number; readonly to: number } {
   return tween.clip ?? { from: 0, to: keysLength(tween) };
 }
@@ -44,8 +44,8 @@ function setClip(tween: Draft<Tween>, from: number, to: number): void {
 }
 
 /**
- * Lets a tween begin or end at another time of the study, its keys staying where they are: what is cut off is kept
- * and comes back when it is drawn out again. It goes no further than its keys.
+ * Moves the start or the end of a tween to another time of the study without moving its keys: keys that are cut off
+ * are kept, and play again when it is extended. It is limited by its keys.
  */
 export const trimTween = defineEdit<{ tweenId: string; edge: "start" | "end"; time: number }>(
   "trim tween",
@@ -67,7 +67,7 @@ export const trimTween = defineEdit<{ tweenId: string; edge: "start" | "end"; ti
   },
 );
 
-/** Why a tween cannot be split at a time of the study; undefined where it can. */
+/** Why a tween cannot be split at a time of the study; undefined if it can. */
 export function splitProblem(study: Study, tweenId: string, time: number): string | undefined {
   const tween = findTween(study, tweenId);
   if (!tween) return "There is no such tween.";
@@ -85,9 +85,9 @@ export function splitProblem(study: Study, tweenId: string, time: number): strin
 }
 
 /**
- * Cuts a tween in two at a time of the study. Both keep all its keys and play their part, so that nothing changes
- * whatever the curves are; the second hangs on the end of the first. Values taken as found become numbers. Where
- * values are added to what is there, the second part adds only what comes after the cut.
+ * Splits a tween at a time of the study. Both parts keep all keys and play their own part, so that no value changes
+ * whatever the curves are; the second is tethered to the end of the first. Found values become numbers. Of a relative
+ * tween the second part adds only what follows the split.
  */
 export const splitTween = defineEdit<{ tweenId: string; time: number; newId: () => string }>(
   "split tween",
@@ -126,7 +126,7 @@ export const splitTween = defineEdit<{ tweenId: string; time: number; newId: () 
     };
     first.clip = { from, to: at };
     list.splice(index + 1, 0, second as Draft<Tween>);
-    // What waited for its end waits for the end of the second part, which is the same.
+    // Items tethered to its end are tethered to the end of the second part, which is the same time.
     for (const item of draftItems(draft.sequence))
       if (item.id !== second.id && hangsOnEnd(item.tether, tweenId))
         item.tether = { ...item.tether, id: second.id };
@@ -140,7 +140,7 @@ function hangsOnEnd(
   return tether.to === "item" && tether.id === id && tether.edge === "end";
 }
 
-/** What the first part of a relative track goes on adding after the cut; 0 for others. */
+/** The value that the first part of a relative track still adds after the split; 0 for others. */
 function heldAt(compiled: CompiledTrack | undefined, track: Track, at: number, fill: Fill): number {
   const begun = (track.keys[0]?.time ?? 0) <= at;
   const holds = fill === "forwards" || fill === "both";
@@ -148,11 +148,11 @@ function heldAt(compiled: CompiledTrack | undefined, track: Track, at: number, f
   return trackValue(compiled, 0, at, 0);
 }
 
-/** The tracks of a tween with what its keys take as found said in values, for its first figure. */
+/** The tracks of a tween with found values replaced by their numbers, for its first figure. */
 function withoutFound(study: Study, tween: Tween): readonly Track[] {
   if (!tween.tracks.some(({ keys }) => keys.some(({ value }) => typeof value === "object")))
     return tween.tracks;
-  // Shakes move what is shown, not what is found.
+  // Shakes change what is shown, not the values that tweens find.
   const off = (items: readonly SequenceItem[]): SequenceItem[] =>
     items.map((item) =>
       item.id === tween.id || item.type === "shake"
@@ -182,7 +182,7 @@ function withoutFound(study: Study, tween: Tween): readonly Track[] {
   });
 }
 
-/** Tweens that are to be joined, in order of time, or why they cannot be. */
+/** The tweens to join, in order of time, or why they cannot be joined. */
 export function joinProblem(study: Study, ids: readonly string[]): string | undefined {
   const { byId } = placeItems(study);
   const placed = ids.flatMap((id) => byId.get(id) ?? []);
@@ -237,7 +237,7 @@ export function joinProblem(study: Study, ids: readonly string[]): string | unde
 
 const isFound = ({ value }: Key): boolean => typeof value === "object";
 
-/** The name of another tween that drives a channel of the chosen ones while they play; undefined for none. */
+/** The name of another tween that drives one of their channels while they play; undefined for none. */
 function playedBetween(study: Study, sorted: readonly Placed[]): string | undefined {
   const [first, last] = [sorted[0], sorted.at(-1)];
   if (!first || !last) return undefined;
@@ -262,16 +262,16 @@ function playedBetween(study: Study, sorted: readonly Placed[]): string | undefi
     for (const { channel, keys } of item.tracks) {
       if (!channels.has(channel)) continue;
       const start = outer(item.id, Math.max(cut, keys[0]?.time ?? 0));
-      // One that started before the first of them stays beneath both, one after the last above both.
+      // A tween that starts before the first of them stays below all of them, one after the last above.
       if (start > from - SAME && start < to - SAME) return item.name;
     }
   }
   return undefined;
 }
 
-/** Whether tweens are the parts of one that was split, and still stand end to end. */
+/** Whether tweens are the parts of one that was split, and still follow each other without a gap. */
 function areParts(tweens: readonly Tween[], starts: readonly number[]): boolean {
-  // What is added counts from its first key: the parts say it from different places.
+  // Relative values count from a tween's first key, which differs between the parts.
   const plain = ({ tracks }: Tween) =>
     JSON.stringify(
       tracks.map(({ keys, ...rest }) => {
@@ -293,8 +293,8 @@ function areParts(tweens: readonly Tween[], starts: readonly number[]): boolean 
 }
 
 /**
- * Makes one tween of several that follow each other. Nothing moves: where there is a gap the value is held.
- * What hung on one that goes passes on. See `joinProblem`.
+ * Joins tweens that follow each other into one. No value changes: in a gap the value is held. Items tethered to a
+ * tween that disappears are re-attached. See `joinProblem`.
  */
 export const joinTweens = defineEdit<{ ids: readonly string[] }>(
   "join tweens",
@@ -323,7 +323,7 @@ export const joinTweens = defineEdit<{ ids: readonly string[] }>(
         ({ id }, i) => tether.id === id && (i > 0 || tether.edge === "end"),
       );
       if (!inner) continue;
-      // The end of the last one stays an end; other edges are no edges any more.
+      // A tether to the end of the last tween becomes one to the end of the joined tween; other edges no longer exist.
       if (hangsOnEnd(tether, last.id)) item.tether = { ...tether, id: first.id };
       else
         item.tether =
@@ -335,14 +335,14 @@ export const joinTweens = defineEdit<{ ids: readonly string[] }>(
   },
 );
 
-/** What is shown before the first of joined tweens is as before it; after the last as after that one. */
+/** The fill of joined tweens: before the first as the first has it, after the last as the last has it. */
 function joinedFill(first: Tween, last: Tween): Fill {
   const isEarly = first.fill === "backwards" || first.fill === "both";
   const isKept = last.fill === undefined || last.fill === "forwards" || last.fill === "both";
   return isEarly ? (isKept ? "both" : "backwards") : isKept ? "forwards" : "none";
 }
 
-/** The tracks of tweens in order of time as those of one that starts with the first. */
+/** The tracks of tweens in order of time, as those of one tween that starts with the first. */
 function joined(tweens: readonly Tween[], starts: readonly number[]): Track[] {
   const tracks: Track[] = [];
   tweens.forEach((tween, i) => {
@@ -350,7 +350,7 @@ function joined(tweens: readonly Tween[], starts: readonly number[]): Track[] {
     for (const track of tween.tracks) {
       const at = tracks.findIndex(({ channel }) => channel === track.channel);
       const before = tracks[at];
-      // Rounding must not bring the first of them before the end of those that are there.
+      // Rounding must not put the first of them before the last key that is already there.
       const earliest = before?.keys.at(-1)?.time ?? 0;
       const moved = track.keys.map((key) => ({
         ...key,
@@ -361,7 +361,7 @@ function joined(tweens: readonly Tween[], starts: readonly number[]): Track[] {
         continue;
       }
       const end = before.keys.at(-1) as Key;
-      // What is added goes on from what the one before has added.
+      // Relative values continue from what the previous tween has added.
       const base = track.mode === "relative" && typeof end.value === "number" ? end.value : 0;
       const fresh = moved.map((key) =>
         typeof key.value === "number" ? { ...key, value: key.value + base } : key,

@@ -13,7 +13,7 @@ import { draftItems, listHolding } from "../history/find.ts";
 import { stateOf } from "../tween.ts";
 import { passOn } from "./removeItems.ts";
 
-/** Why items cannot be made a group of; undefined where they can. */
+/** Why items cannot be grouped; undefined if they can. */
 export function groupProblem(study: Study, ids: readonly string[]): string | undefined {
   const { byId } = placeItems(study);
   const placed = ids.flatMap((id) => byId.get(id) ?? []);
@@ -38,8 +38,8 @@ export function groupProblem(study: Study, ids: readonly string[]): string | und
 }
 
 /**
- * Makes a group of items of one level. Nothing moves. The group hangs where the earliest of them hung, and
- * all that hung on something outside hangs on the group's start, so that the group moves as one.
+ * Groups items of one level. Nothing moves. The group takes the tether of its earliest member; members that were
+ * tethered to something outside are tethered to the start of the group, so that the group moves as one.
  */
 export const makeSequenceGroup = defineEdit<{
   ids: readonly string[];
@@ -56,7 +56,7 @@ export const makeSequenceGroup = defineEdit<{
   const inside = new Set(placed.flatMap(({ item }) => [...idsIn(item)]));
   const members = list.filter(({ id }) => chosen.has(id));
   const outside = outsideTether(study, earliest.item.id, inside);
-  // What the group would hang on may itself hang on a member: then the group stands where it stands.
+  // The anchor of the group may itself depend on a member: then the group gets a fixed start.
   const waits = allNeeds(study, [earliest.item.id]);
   const isLoop = outside.to !== "start" && [...chosen].some((id) => waits.has(id));
   const tether = isLoop ? { to: "start" as const, offset: earliest.start } : outside;
@@ -68,7 +68,7 @@ export const makeSequenceGroup = defineEdit<{
     member.tether = { to: "start", offset: start - earliest.start };
   }
   const index = list.findIndex(({ id }) => chosen.has(id));
-  // What is not played must not count for the length of what it stands in.
+  // Disabled items must not count towards the length of the group.
   const isOff = members.every(({ disabled }) => disabled);
   const off = isOff ? { disabled: true } : {};
   const group = { type: "group" as const, id: groupId, name, tether, items: members, ...off };
@@ -77,7 +77,7 @@ export const makeSequenceGroup = defineEdit<{
   list.splice(0, list.length, ...left);
 });
 
-/** Ids of an item, its members and their keys. */
+/** The ids of an item, of its members and of their keys. */
 function* idsIn(item: SequenceItem): Generator<string> {
   yield item.id;
   if (item.type === "group") for (const member of item.items) yield* idsIn(member);
@@ -85,7 +85,7 @@ function* idsIn(item: SequenceItem): Generator<string> {
     for (const { keys } of item.tracks) for (const { id } of keys) yield id;
 }
 
-/** What an item hangs on, or the start of its level where that is among what moves with it. */
+/** The tether of an item, or the start of its level if its anchor moves with it. */
 function outsideTether(study: Study, id: string, inside: ReadonlySet<string>): Tether {
   const placed = placeItems(study).byId.get(id);
   const tether = placed?.item.tether;
@@ -94,7 +94,7 @@ function outsideTether(study: Study, id: string, inside: ReadonlySet<string>): T
   return tether;
 }
 
-/** Why a group cannot be dissolved without moving anything; undefined where it can. */
+/** Why a group cannot be dissolved without moving anything; undefined if it can. */
 export function dissolveProblem(study: Study, id: string): string | undefined {
   const { byId, membersOf } = placeItems(study);
   const placed = byId.get(id);
@@ -114,8 +114,8 @@ export function dissolveProblem(study: Study, id: string): string | undefined {
 }
 
 /**
- * Takes a group apart. Nothing moves: its playback rate is worked into the times of its members, and they hang
- * where the group hung, or on each other as before. See `dissolveProblem`.
+ * Dissolves a group. Nothing moves: its playback rate is worked into the times of its members, which take over the
+ * group's tether or keep their tethers to each other. See `dissolveProblem`.
  */
 export const dissolveSequenceGroup = defineEdit<{ id: string }>(
   "dissolve group",
@@ -143,7 +143,8 @@ export const dissolveSequenceGroup = defineEdit<{ id: string }>(
       if (rate !== 1) quicken(member, rate);
       if (placed.item.disabled) member.disabled = true;
     }
-    // What hung on the group's end hangs on its last member; on its start, where the group hung.
+    // Items tethered to the group's end are re-attached to its last member, those tethered to its start to the group's
+    // anchor.
     const last = group.items
       .map((member) => byId.get(member.id))
       .filter((member) => member !== undefined)
@@ -161,7 +162,7 @@ export const dissolveSequenceGroup = defineEdit<{ id: string }>(
     passOn(draft, new Set([id]), study);
     const members = [...group.items];
     list.splice(index, 1, ...members);
-    // What a member would hang on may wait for a freeze that hangs on the member: then its time is said outright.
+    // The anchor of a member may depend on a freeze that depends on the member: then the member gets a fixed start.
     if (placeItems(stateOf(draft)).loop.length === 0) return;
     for (const member of members) {
       const own = byId.get(member.id);
@@ -171,7 +172,7 @@ export const dissolveSequenceGroup = defineEdit<{ id: string }>(
   },
 );
 
-/** Lets an item play `rate` times as fast. */
+/** Makes an item play `rate` times as fast. */
 function quicken(item: Draft<SequenceItem>, rate: number): void {
   if (item.type === "group") {
     item.rate = rateOf(item as Group) * rate;

@@ -17,14 +17,14 @@ import { draftItem, listHolding } from "../history/find.ts";
 import { stateOf } from "../tween.ts";
 import { removeItems } from "./removeItems.ts";
 
-/** What an item can hang on. */
+/** What an item can be tethered to. */
 export type Anchor =
   | { readonly to: "start" }
   | { readonly to: "marker"; readonly id: string }
   | { readonly to: "key"; readonly id: string }
   | { readonly to: "item"; readonly id: string; readonly edge: "start" | "end" };
 
-/** Fields of items that are set as they are; undefined takes one away. */
+/** The fields of items that `setItems` sets; undefined removes a field. */
 export type ItemFields = {
   readonly [Name in keyof AllFields]?: AllFields[Name] | undefined;
 };
@@ -36,14 +36,14 @@ type AllFields = Omit<Tween, "type" | "id" | "tether" | "tracks"> &
   Omit<Shake, "type" | "id" | "tether">;
 
 /**
- * Of some items those that have to be moved for all to move: not what stands in a group among them, and not what
- * hangs on one of them, since these are carried along.
+ * Those of some items that have to be moved for all of them to move: members of a group among them and items tethered
+ * to one of them move along anyway.
  */
 export function leadersOf(study: Study, ids: readonly string[]): Placed[] {
   const { byId } = placeItems(study);
   const chosen = new Set(ids);
   const isCarried = (placed: Placed): boolean => {
-    // Along tethers and groups; bounded, since tethers may run in a circle.
+    // Follows tethers and groups; bounded, since tethers may form a cycle.
     const seen = new Set<string>();
     const open: Placed[] = [placed];
     for (let at = open.pop(); at; at = open.pop()) {
@@ -72,8 +72,8 @@ export function leadersOf(study: Study, ids: readonly string[]): Placed[] {
 }
 
 /**
- * Moves items by ms of the study, what hangs on them with them. They stop where the first of them would start
- * before the study does.
+ * Moves items by ms of the study, together with what is tethered to them. They stop before the first of them would
+ * start before the study does.
  */
 export const moveItems = defineEdit<{ ids: readonly string[]; by: number }>(
   "move",
@@ -82,7 +82,8 @@ export const moveItems = defineEdit<{ ids: readonly string[]; by: number }>(
     const leaders = leadersOf(study, ids).map(({ item }) => item.id);
     let way = by;
     for (const id of leaders) way = Math.max(way, Math.min(-startOf(id), 0));
-    // What hangs on the end of a group is carried by the members that move: waves, each placed anew.
+    // An item tethered to the end of a group moves along with the members that decide that end: items are moved in
+    // waves, and placed again after each.
     inWaves(study, leaders).forEach((wave, i) => {
       const placed = placeItems(i === 0 ? study : stateOf(draft));
       for (const id of wave) {
@@ -95,7 +96,7 @@ export const moveItems = defineEdit<{ ids: readonly string[]; by: number }>(
   },
 );
 
-/** Names an item with where it stands, as tethers say it. */
+/** The study with another tether for an item. */
 function withTether(study: Study, id: string, tether: Tether): Study {
   const walk = (items: readonly SequenceItem[]): readonly SequenceItem[] =>
     items.map((item) => {
@@ -105,18 +106,15 @@ function withTether(study: Study, id: string, tether: Tether): Study {
   return { ...study, sequence: walk(study.sequence) };
 }
 
-/**
- * The names of the items that would hang on each other in a circle if an item hung on something; empty where it
- * may.
- */
+/** The names of the items that would form a cycle if an item were tethered to an anchor; empty if there is none. */
 export function tetherLoop(study: Study, id: string, anchor: Anchor): string[] {
   const { loop, byId } = placeItems(withTether(study, id, { ...anchor, offset: 0 }));
   return loop.map((each) => byId.get(each)?.item.name ?? each);
 }
 
 /**
- * Hangs an item on something else, `offset` ms later; without an offset it stays where it is. What would run in a
- * circle is left alone; see `tetherLoop`.
+ * Tethers an item to an anchor, `offset` ms later; without an offset it keeps its start. A tether that would form a
+ * cycle is not made; see `tetherLoop`.
  */
 export const hangItem = defineEdit<{ id: string; anchor: Anchor; offset?: number }>(
   "hang elsewhere",
@@ -131,7 +129,7 @@ export const hangItem = defineEdit<{ id: string; anchor: Anchor; offset?: number
   },
 );
 
-/** Every start as a time of its own level: nothing hangs on anything any more, and nothing moves. */
+/** Cuts tethers: each item gets a fixed start in its level, and nothing moves. */
 export const looseItems = defineEdit<{ ids: readonly string[] }>(
   "cut tethers",
   (draft, { ids }, study) => {
@@ -143,7 +141,7 @@ export const looseItems = defineEdit<{ ids: readonly string[] }>(
   },
 );
 
-/** Sets fields of items: name, passes, stagger, what a freeze stops… Undefined takes a field away. */
+/** Sets fields of items: name, iterations, stagger, the figures of a freeze… Undefined removes a field. */
 export const setItems = defineEdit<{ ids: readonly string[]; set: ItemFields }>(
   "change",
   (draft, { ids, set }) => {
@@ -158,7 +156,7 @@ export const setItems = defineEdit<{ ids: readonly string[]; set: ItemFields }>(
   },
 );
 
-/** Puts a new item into the sequence, or into a group of it. */
+/** Adds an item to the sequence, or to a group. */
 export const addItem = defineEdit<{ item: SequenceItem; group?: string }>(
   "add",
   (draft, { item, group }) => {
@@ -168,13 +166,13 @@ export const addItem = defineEdit<{ item: SequenceItem; group?: string }>(
   },
 );
 
-/** Deletes items; what hung on them passes on to what they hung on, and stays where it is. */
+/** Deletes items; items tethered to them are tethered to their anchors instead and keep their starts. */
 export const deleteItems = defineEdit<{ ids: readonly string[] }>(
   "delete",
   (draft, { ids }, study) => removeItems(draft, new Set(ids), study),
 );
 
-/** A copy with ids of its own, those inside it too; `renamed` remembers which became which. */
+/** A copy with new ids, also for everything inside; `renamed` maps old ids to new ones. */
 function copyItem<T extends SequenceItem>(
   item: T,
   newId: () => string,
@@ -209,8 +207,8 @@ function withRenamed<T extends SequenceItem>(item: T, renamed: ReadonlyMap<strin
 }
 
 /**
- * Copies items, each beside the one it was made from, to play after all of them: what hangs on another one of
- * them hangs on its copy.
+ * Duplicates items, each copy beside its original, playing after all of them: a tether from one of them to another
+ * becomes one between their copies.
  */
 export const duplicateItems = defineEdit<{ ids: readonly string[]; newId: () => string }>(
   "duplicate",
@@ -220,7 +218,7 @@ export const duplicateItems = defineEdit<{ ids: readonly string[]; newId: () => 
     const chosen = ids.flatMap((id) => byId.get(id) ?? []);
     const tops = chosen.filter(({ level }) => !level.group || !ids.includes(level.group.item.id));
     if (tops.length === 0) return;
-    // In the study's time: what stands in a group with a rate of its own ends sooner than its level says.
+    // In the study's time: a member of a group with a playback rate ends at another time than its level says.
     const spans = tops.map((placed) => playedSpan(placed));
     const by = Math.max(...spans.map(({ to }) => to)) - Math.min(...spans.map(({ from }) => from));
     const renamed = new Map<string, string>();
@@ -241,7 +239,10 @@ export const duplicateItems = defineEdit<{ ids: readonly string[]; newId: () => 
   },
 );
 
-/** Puts an item before another one of its level, or last. Order decides who wins of two that start together. */
+/**
+ * Moves an item before another one of its level, or to the end. The order decides which of two items that start
+ * together is on top.
+ */
 export const orderItem = defineEdit<{ id: string; before: string | null }>(
   "reorder",
   (draft, { id, before }) => {

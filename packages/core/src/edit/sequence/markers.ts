@@ -3,12 +3,12 @@ import { placeItems } from "../../timeline/index.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItems } from "../history/find.ts";
 
-/** Adds a named time. */
+/** Adds a marker. */
 export const addMarker = defineEdit<Marker>("add marker", (draft, marker) => {
   draft.markers.push(marker);
 });
 
-/** Names or moves a marker; what hangs on it goes along. It is never before the study's start. */
+/** Renames or moves a marker; items tethered to it move along. It is never before the study's start. */
 export const setMarker = defineEdit<{ id: string; name?: string; time?: number }>(
   "change marker",
   (draft, { id, name, time }) => {
@@ -19,7 +19,7 @@ export const setMarker = defineEdit<{ id: string; name?: string; time?: number }
   },
 );
 
-/** Deletes a marker; what hung on it stays where it is. */
+/** Deletes a marker; items tethered to it keep their starts. */
 export const deleteMarker = defineEdit<{ id: string }>("delete marker", (draft, { id }, study) => {
   const { byId } = placeItems(study);
   draft.markers = draft.markers.filter((marker) => marker.id !== id);

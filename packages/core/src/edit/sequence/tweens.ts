@@ -3,10 +3,7 @@ import { placeItems } from "../../timeline/index.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftTrack, draftTweens } from "../history/find.ts";
 
-/**
- * Moves a tween with all its keys so that it starts at a time of the study, ms, 0 or later: where the part of it
- * begins that is played.
- */
+/** Moves a tween with all its keys so that the part of it that plays starts at a time of the study, ms, 0 or later. */
 export const moveTween = defineEdit<{ tweenId: string; start: number }>(
   "move tween",
   (draft, { tweenId, start }, study) => {

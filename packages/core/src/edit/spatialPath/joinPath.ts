@@ -23,12 +23,12 @@ import { defineEdit } from "../history/change.ts";
 import { draftTweens } from "../history/find.ts";
 import { removeItems } from "../sequence/removeItems.ts";
 
-/** How far joining x and y to a path, or parting them, may move a figure at any time, px. */
+/** The greatest distance by which joining x and y to a path, or separating them, may move a figure at any time, px. */
 export const JOIN_TOLERANCE = 0.5;
 
-/** How often a stretch is halved where one piece does not follow closely enough. */
+/** The most times an interval is halved where one piece does not follow closely enough. */
 const DEEPEST = 7;
-/** How many times of a stretch are compared. */
+/** The number of times compared in an interval. */
 const LOOKS = 40;
 
 /** The layers of x and of y that `joinPath` would join; undefined where it does not apply. */
@@ -49,10 +49,9 @@ export function joinable(
 }
 
 /**
- * Joins x and y of a figure to one path through space with one timing. Where both go by the same curve the
- * path is straight and nothing changes; elsewhere pieces are fitted, and keys added, until the figure
- * is nowhere further than `JOIN_TOLERANCE` from where it was. Applies where one absolute tween each
- * drives x and y of this figure alone.
+ * Joins x and y of a figure to one path through space with one timing. Where both have the same curve the path is
+ * straight and nothing changes; elsewhere pieces are fitted, and keys added, until the figure is nowhere farther than
+ * `JOIN_TOLERANCE` from where it was. Applies where one absolute tween each drives x and y of this figure alone.
  */
 export const joinPath = defineEdit<{ figureId: string; newId: () => string }>(
   "join x and y to a path",
@@ -112,12 +111,12 @@ export const joinPath = defineEdit<{ figureId: string; newId: () => string }>(
   },
 );
 
-/** A point of the path and what lies between it and the next. */
+/** A point of the path, and the piece from it to the next point. */
 interface Pair extends Spot {
   readonly time: number;
   readonly curve?: Curve;
   readonly out?: Spot;
-  /** The handle that the next point has towards this piece. */
+  /** The incoming handle of the next point, towards this piece. */
   readonly nextIn?: Spot;
 }
 
@@ -134,7 +133,7 @@ function placeAt(motion: Motion, figureId: string, time: number): Spot {
   return { x: motion.valueAt(index, "x", time), y: motion.valueAt(index, "y", time) };
 }
 
-/** The pairs of a stretch of time, without its end. */
+/** The pairs of an interval, without the one at its end. */
 function fitStretch(stretch: Stretch, depth: number): Pair[] {
   const { motion, figureId, layers, from, to } = stretch;
   const at = (time: number) => placeAt(motion, figureId, time);
@@ -152,7 +151,7 @@ function fitStretch(stretch: Stretch, depth: number): Pair[] {
   const direction = (time: number, towards: Spot): Spot => {
     const v = speed(time);
     const size = Math.hypot(v.x, v.y);
-    // A curve that begins or ends upright is infinitely fast there: the way it takes says more.
+    // A curve that begins or ends vertically has infinite speed there, so the distance it covers is compared instead.
     const way = size > 1e-9 && Number.isFinite(size) ? v : towards;
     const norm = Math.hypot(way.x, way.y) || 1;
     return { x: way.x / norm, y: way.y / norm };
@@ -180,7 +179,7 @@ function fitStretch(stretch: Stretch, depth: number): Pair[] {
     const here = piece.at(asked(p));
     worst = Math.max(worst, Math.hypot(there.x - here.x, there.y - here.y));
   }
-  // A little is kept for what lies between the looks.
+  // A part of the tolerance is kept for what lies between the compared times.
   if (worst > JOIN_TOLERANCE * 0.6 && depth < DEEPEST) {
     const middle = from + width / 2;
     return [
@@ -191,7 +190,7 @@ function fitStretch(stretch: Stretch, depth: number): Pair[] {
   return [{ time: from, ...start, curve: timing.curve, out, nextIn: into }];
 }
 
-/** The curve both coordinates go by over a whole span, or the one that moves while the other rests. */
+/** The curve of both coordinates over a whole span, or that of the one that moves while the other rests. */
 function straightCurve(layers: Stretch["layers"], from: number, to: number): Curve | undefined {
   const spanOf = ({ track, origin, start, end }: Layer): Curve | "rest" | undefined => {
     if (to <= start + 1e-9 || from >= end - 1e-9) return "rest";
@@ -213,13 +212,13 @@ function straightCurve(layers: Stretch["layers"], from: number, to: number): Cur
 
 interface Lengths {
   readonly total: number;
-  /** Way covered until progress `p` of the stretch, px. */
+  /** Distance covered up to progress `p` of the interval, px. */
   readonly until: (p: number) => number;
 }
 
 const CELLS = 64;
 
-/** The way covered, by Simpson's rule over even cells. */
+/** The distance covered, by Simpson's rule over equal cells. */
 function lengthTable(speed: (time: number) => Spot, from: number, width: number): Lengths {
   const size = (p: number) => {
     // The end belongs to the next span, so that it is looked at from just before.
@@ -245,7 +244,7 @@ function lengthTable(speed: (time: number) => Spot, from: number, width: number)
   };
 }
 
-/** How the length of a piece is covered in time, as a curve of few points. */
+/** The timing of a piece: distance covered over time, as a curve of few points. */
 function timingOf(
   lengths: Lengths,
   speed: (time: number) => Spot,
@@ -296,14 +295,14 @@ export function partKeys(
 
 function ownCurve(compiled: CompiledTrack, span: number, way: number): Curve {
   const shape = compiled.shape(span);
-  // Straight pieces keep the curve they have; others are sampled, and get few points again.
+  // Straight pieces keep their curve; others are sampled, and reduced to few points again.
   if (shape.kind !== "linear-stops" || shape.stops.length < 200) return shape;
   if (way < 1e-9) return LINEAR;
   const curve = compiled.curves[span] as CompiledCurve;
   return fitPathTo(curve, [], Math.min((JOIN_TOLERANCE * 0.3) / way, 0.05));
 }
 
-/** Parts a path through space into x and y as two curves; nowhere further than `JOIN_TOLERANCE` from it. */
+/** Separates a path through space into x and y with a curve each, nowhere farther than `JOIN_TOLERANCE` from it. */
 export const partPath = defineEdit<{ tweenId: string; newId: () => string }>(
   "part the path into x and y",
   (draft, { tweenId, newId }, study) => {

@@ -15,7 +15,7 @@ import {
 import { defineEdit } from "../history/change.ts";
 import { draftKey, draftKeys } from "../history/find.ts";
 
-/** The other key of a pair on a path through space; undefined for keys of anything else. */
+/** The other key of a pair on a path through space; undefined for any other key. */
 export function partnerOf(tween: Tween, keyId: string): Key | undefined {
   const path = spacePathOf(tween);
   if (!path) return undefined;
@@ -25,7 +25,7 @@ export function partnerOf(tween: Tween, keyId: string): Key | undefined {
   return atY >= 0 ? path.x.keys[atY] : undefined;
 }
 
-/** Keys with the partners that have to go with them. */
+/** The ids of keys and of their partners on paths. */
 export function withPartners(study: Study, keyIds: readonly string[]): Set<string> {
   const all = new Set(keyIds);
   for (const tween of eachTween(study.sequence)) {
@@ -57,7 +57,7 @@ export function pieceOf(x: readonly Key[], y: readonly Key[], index: number): Sp
   ];
 }
 
-/** What a new pair on a path is: ids of both, and the value that one of them is to have. */
+/** A new pair on a path: the ids of both keys, and the value one of them is to have. */
 export interface NewPair {
   readonly time: number;
   readonly xId: string;
@@ -67,9 +67,9 @@ export interface NewPair {
 }
 
 /**
- * Puts a pair of keys on a path through space, at a time counted from the tween's start. The piece it
- * falls into is cut there: its shape stays, its timing too as far as its curve can be cut. Before the
- * first pair and after the last the point is that pair's.
+ * Inserts a pair of keys on a path through space, at a time counted from the tween's start. The piece that contains it
+ * is split: its shape is kept, and its timing as far as its curve can be split. Before the first pair and after the
+ * last, the point is that of the nearest pair.
  */
 export function insertPair(
   study: Study,
@@ -123,7 +123,9 @@ function less(to: Spot, from: Spot): SpaceHandle {
   return { x: to.x - from.x, y: to.y - from.y };
 }
 
-/** The cubic's parameter after a share of its length, by bisection; 40 halvings are below any rounding. */
+/**
+ * The parameter at which a cubic has covered a share of its length, by bisection; 40 halvings are exact to rounding.
+ */
 function parameterAt(piece: SpacePiece, share: number): number {
   const whole = measurePiece(piece).length;
   let [low, high] = [0, 1];
@@ -153,8 +155,8 @@ export const moveSpacePoint = defineEdit<{ keyId: string; by: Spot }>(
 );
 
 /**
- * Puts a handle of a path's point, px from the point; null takes it away. Where both handles lay on
- * one line they stay so, unless `alone`.
+ * Sets a handle of a point, px from the point; null removes it. If both handles were in line they stay so, unless
+ * `alone`.
  */
 export const setSpaceHandle = defineEdit<{
   keyId: string;
@@ -184,7 +186,7 @@ function areInLine(a: SpaceHandle, b: SpaceHandle): boolean {
   );
 }
 
-/** Gives points of a path handles along the way to their neighbours, so that it runs through them smoothly. */
+/** Gives points of a path handles along the line between their neighbours, so that the path is smooth there. */
 export const roundSpacePoints = defineEdit<{ keyIds: readonly string[] }>(
   "smooth the path",
   (draft, { keyIds }, study) => {

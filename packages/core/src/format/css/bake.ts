@@ -2,31 +2,31 @@ import { type DrivenChannel, type Layer, type Motion, timesShown } from "../../m
 import type { ChannelId } from "../../study/index.ts";
 import { activeLength, presentTime } from "../../timeline/index.ts";
 
-/** What values are at a time; where they jump, two of one time. */
+/** Values at a time; at a jump there are two of one time. */
 export interface BakedStop {
   /** ms of the study. */
   readonly time: number;
   readonly values: readonly number[];
 }
 
-/** Values over time, how far straight lines may be from each, and where they may jump or bend. */
+/** What is sampled: values over time, the tolerance of each, and the times at which they may jump or bend. */
 export interface Bakeable {
   readonly read: (t: number, out: number[]) => void;
   readonly tolerances: readonly number[];
   readonly marks: readonly number[];
 }
 
-/** Nothing is drawn between times nearer than this, ms. */
+/** Times closer than this are not resolved on any screen, ms. */
 const HAIR = 1e-4;
-/** No interval is taken to be straight without being looked at this often, ms. */
+/** Intervals longer than this are always divided further, ms. */
 const COARSE = 24;
-/** How often an interval is halved. */
+/** The most times an interval is halved. */
 const DEEPEST = 12;
 
 /**
- * Straight pieces that stay within the tolerances of values between two times of the study, with jumps where they
- * jump. First the interval is halved until it is straight, then stops that are not needed are taken out (Ramer,
- * Douglas and Peucker); each step has half of the tolerance.
+ * Samples values between two times of the study as straight pieces within the tolerances, with jumps where they jump.
+ * Intervals are halved until they are straight, then stops that are not needed are removed (Ramer, Douglas and
+ * Peucker); each step uses half of the tolerance.
  */
 export function bake({ read, tolerances, marks }: Bakeable, from: number, to: number): BakedStop[] {
   const at = (time: number): BakedStop => {
@@ -81,7 +81,7 @@ export function bake({ read, tolerances, marks }: Bakeable, from: number, to: nu
   return parts.flatMap((part) => thin(part, away));
 }
 
-/** Takes out stops that the line between their neighbours passes near enough. */
+/** Removes stops that lie close enough to the line between their neighbours. */
 function thin(
   stops: readonly BakedStop[],
   away: (a: BakedStop, b: BakedStop, stop: BakedStop) => number,
@@ -109,7 +109,10 @@ function thin(
   return stops.filter((_, i) => kept[i] === 1);
 }
 
-/** Times of the study between two at which a channel may jump or bend: its keys, jumps of its curves, its iterations. */
+/**
+ * The times of the study between two others at which a channel may jump or bend: its keys, jumps of its curves, its
+ * iterations.
+ */
 export function marksOf(
   motion: Motion,
   figureIndex: number,
@@ -155,7 +158,7 @@ function layerMarks(layer: Layer, from: number, to: number): number[] {
   if (!layer.time) return within.map((time) => layer.origin + time);
   const { links, limit } = layer.time;
   const first = times[0] as number;
-  // The ends of a pass, wherever its keys are.
+  // The ends of an iteration, wherever its keys are.
   within.push(0, layer.time.from, Math.min(limit, times.at(-1) as number));
   const repeats = links.flatMap((link) =>
     link.kind === "play" && link.iterations ? [link.iterations] : [],

@@ -29,12 +29,12 @@ import { faceCss } from "./cssFaces.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
 import { CSS_TOLERANCE, CssCurves, classNames, cssNumber } from "./cssText.ts";
 
-/** What is known of the whole while its parts are written. */
+/** What the writers of all parts share. */
 interface CssContext extends CssScene {
   readonly curves: CssCurves;
 }
 
-/** CSS that plays a study, and what it is to be put on. */
+/** CSS that plays a study, and the class names it uses. */
 export interface CssHandoff {
   readonly text: string;
   /** Class name of each figure, by figure id. */
@@ -75,7 +75,7 @@ export function handoffCss(study: Study): CssHandoff {
   return { text: `${blocks.join("\n\n")}\n`, classOf };
 }
 
-/** Shaken figures once more, for people who prefer reduced motion. */
+/** The rules of shaken figures for people who prefer reduced motion. */
 function calmCss(
   calm: Motion,
   motion: Motion,
@@ -94,7 +94,7 @@ function calmCss(
   return [`@media (prefers-reduced-motion: reduce) {\n${rules.join("\n")}\n}`];
 }
 
-/** What CSS cannot do: the cues, as a note with their times. */
+/** The cues, which CSS cannot play, as a comment with their times. */
 function cueNotes(motion: Motion): string[] {
   const events = motion.events(Number.NEGATIVE_INFINITY, motion.duration + HAIR);
   if (events.length === 0) return [];
@@ -111,7 +111,7 @@ function figureCss(
   name: string,
   inside: string | undefined,
   scene: CssContext,
-  /** What its animations are called after. */
+  /** The prefix of its animations' names. */
   prefix = name,
 ): string {
   const index = motion.figureIndex(figure.id);
@@ -142,7 +142,7 @@ function figureCss(
         )
         .join(",\n    ")};`,
     );
-  // In reduced motion the figure's own animations must not go on beneath.
+  // In reduced motion the figure's usual animations must not continue.
   else if (prefix !== name) declarations.push("animation: none;");
   const rule = `${inside ? `/* Stands inside ${inside}. */\n` : ""}.${name} {\n  ${declarations.join("\n  ")}\n}`;
   const frames = animations.map(
@@ -151,14 +151,16 @@ function figureCss(
   return [...registered, rule, ...frames].join("\n\n");
 }
 
-/** A channel on its way into CSS. */
+/** A channel that is written as CSS. */
 interface CssChannel {
   readonly id: ChannelId;
   readonly rest: number | string;
   readonly layers: readonly Layer[];
 }
 
-/** Whether the property itself can be animated: its channels go in step and nothing adds up. */
+/**
+ * Whether the property itself can be animated: its channels have the same keys and curves, and nothing is added up.
+ */
 function isJoined(channels: readonly CssChannel[]): boolean {
   const moving = channels.filter(({ layers }) => layers.length > 0);
   for (const channel of moving) {
@@ -175,13 +177,16 @@ function isJoined(channels: readonly CssChannel[]): boolean {
   );
 }
 
-/** Whether everything beneath a layer has come to rest when it starts. */
+/** Whether everything below a layer has come to rest when it starts. */
 function isSettled(layers: readonly Layer[], index: number): boolean {
   const { start } = layers[index] as Layer;
   return layers.slice(0, index).every((beneath) => !beneath.time && beneath.end <= start);
 }
 
-/** CSS clamps opacity at each keyframe, Levitas only where it is shown; they agree inside [0, 1]. */
+/**
+ * Whether a channel stays in its legal range: CSS clamps opacity at each keyframe, Levitas only what is shown, and the
+ * two agree inside [0, 1].
+ */
 function staysLegal({ id, layers }: CssChannel): boolean {
   const { legal } = channelOf(id);
   if (!legal) return true;
@@ -202,7 +207,7 @@ function inStep(a: Layer, b: Layer): boolean {
   );
 }
 
-/** Animates the property itself. A channel that stands still takes part with its rest value. */
+/** Animates the property itself. A channel without keys contributes its rest value. */
 function joined(
   property: CssProperty,
   channels: readonly CssChannel[],
@@ -243,7 +248,7 @@ function joined(
       scene.curves,
     );
   });
-  // What a browser has anyway need not be said; size and color it has of its own.
+  // Initial values need not be written, except for size and color, whose initial values differ.
   const isImplied =
     moving.length === 0 &&
     property.implied === true &&
@@ -252,7 +257,7 @@ function joined(
   return { declarations, registered: [], animations };
 }
 
-/** Animates each channel as a registered custom property, relative layers each as one of their own. */
+/** Animates each channel as a registered custom property, and each relative layer as one of its own. */
 function apart(
   property: CssProperty,
   channels: readonly CssChannel[],
@@ -296,7 +301,7 @@ function apart(
         ),
       );
     });
-    // What may not be negative would make the whole property void, where Levitas shows it as 0.
+    // A negative value where none is allowed would make the whole property invalid, where Levitas shows 0.
     if (channelOf(id).legal?.min === 0 && property.unit === "px")
       return `max(0px, ${terms.join(" + ")})`;
     return terms.length === 1 ? String(terms[0]) : `calc(${terms.join(" + ")})`;
@@ -311,20 +316,20 @@ function animation(
   layer: Layer,
   index: number,
   declare: (key: number) => string,
-  /** How far the curve of the span after a key may be from its own, as a share of the way. */
+  /** The tolerance for the curve of the span after a key, as a share of the change in value. */
   toleranceOf: (key: number) => number,
   curves: CssCurves,
 ): CssAnimation {
   const { times } = layer.track;
   const last = times.length - 1;
   const iterations = simpleIterations(layer);
-  // What repeats is a block: all of its tracks last as long as it does.
+  // Tracks that repeat all last as long as their tween.
   const begin = iterations ? 0 : (times[0] as number);
   const duration = iterations ? iterations.length : (times[last] as number) - begin;
   const frames: CssFrame[] = [];
   if (iterations && (times[0] as number) > 0) frames.push({ place: 0, body: declare(0) });
   for (let key = 0; key <= last; key++) {
-    // Of several keys at one time only the first is arrived at and only the last is left from.
+    // Of several keys at one time only the first is approached and only the last is left.
     const sameBefore = key > 0 && times[key - 1] === times[key];
     const sameAfter = key < last && times[key + 1] === times[key];
     if ((sameBefore || key === 0) && sameAfter) continue;
@@ -338,9 +343,9 @@ function animation(
   }
   if (iterations && (times[last] as number) < iterations.length)
     frames.push({ place: 100, body: declare(last) });
-  // With one frame alone CSS starts from what the element has, also before the animation begins.
+  // With a single keyframe CSS interpolates from the element's own value, also before the animation begins.
   if (frames.length === 1) frames.unshift({ place: 0, body: declare(0) });
-  // Only what starts first may show before its time; see the rules of layers.
+  // Only the first layer may show before its start; see the rules of layers.
   const backwards = index === 0 && (layer.fill === "backwards" || layer.fill === "both");
   const forwards = layer.fill === "forwards" || layer.fill === "both";
   return {
@@ -354,8 +359,8 @@ function animation(
 }
 
 /**
- * How far the curve of a span may be from its own, as a share of the way: a long way, such as several turns, has to
- * be followed more closely for what is seen to stay within the property's tolerance.
+ * The tolerance for the curve of a span, as a share of its change in value: a large change, such as several turns,
+ * needs a smaller one to stay within the property's tolerance.
  */
 function curveTolerance(property: CssProperty, track: CompiledTrack, key: number): number {
   if (track.components !== 1) return CSS_TOLERANCE;
@@ -363,13 +368,13 @@ function curveTolerance(property: CssProperty, track: CompiledTrack, key: number
   return way > 0 ? Math.min(CSS_TOLERANCE, property.tolerance / way) : CSS_TOLERANCE;
 }
 
-/** Iterations and direction as CSS writes them. */
+/** The iteration count and direction as CSS text. */
 function iterationsText({ count, direction }: Iterations): string {
   const times = count === Number.POSITIVE_INFINITY ? "infinite" : cssNumber(count);
   return ` ${times}${direction === "normal" ? "" : ` ${direction}`}`;
 }
 
-/** What a key says in CSS: a number with `base` added, or a colour. */
+/** The value of a key as CSS: a number with `base` added, or a color. */
 function keyText(track: CompiledTrack, key: number, base: number): number | string {
   if (track.components === 1) return (track.values[key] as number) + base;
   const at = key * 4;

@@ -8,25 +8,27 @@ export interface CssAnimation {
   readonly duration: number;
   readonly delay: number;
   readonly fill: string;
-  /** As CSS writes it, with a space before it; empty for once and forwards. */
+  /** The iteration count and direction as CSS text with a space before it; empty for once, forwards. */
   readonly iterations: string;
 }
 
-/** Two keys at one time cannot share an offset in CSS; the earlier one moves this much back, in %. */
+/**
+ * The distance by which the earlier of two keys of one time is moved back, in %: CSS allows one keyframe per offset.
+ */
 export const HAIR = 0.0001;
 
-/** A keyframe: where it is, in %, and what it declares. */
+/** A keyframe: its offset, in %, and its declarations. */
 export interface CssFrame {
   readonly place: number;
   readonly body: string;
 }
 
-/** The least step between two offsets, in %: what is left of a number after rounding. */
+/** The smallest step between two offsets, in %: the resolution of a rounded number. */
 const LEAST_STEP = 0.00001;
 
 /**
- * Keyframes as text, in order. Offsets that would be printed alike, or outside of 0 to 100 %, are moved apart by the
- * least that is printed: of two frames of one offset CSS drops the first.
+ * Keyframes as text, in order. Offsets that would print alike, or outside of 0 to 100 %, are moved apart by the
+ * smallest step: of two keyframes with one offset CSS drops the first.
  */
 export function framesText(frames: readonly CssFrame[]): string[] {
   const places = frames.map(({ place }) => Math.min(Math.max(place, 0), 100));
@@ -37,14 +39,14 @@ export function framesText(frames: readonly CssFrame[]): string[] {
   return frames.map(({ body }, i) => `${cssNumber(places[i] as number)}% { ${body} }`);
 }
 
-/** What one property of a figure becomes. */
+/** The CSS of one property of a figure. */
 export interface Written {
   readonly declarations: readonly string[];
   readonly registered: readonly string[];
   readonly animations: readonly CssAnimation[];
 }
 
-/** The values of a property put together. */
+/** Combines the values of a property's channels. */
 export function together(
   property: CssProperty,
   values: readonly string[],

@@ -13,7 +13,7 @@ import {
 import type { CssProperty, CssScene } from "./cssProperties.ts";
 import { cssNumber } from "./cssText.ts";
 
-/** Whether CSS has no words for what moves a channel, so that it has to be sampled. */
+/** Whether CSS cannot express what moves a channel, so that it has to be sampled. */
 export function needsBaking(motion: Motion, index: number, id: ChannelId): boolean {
   const slot = motion.slot(index, id);
   if (motion.followers.some((each) => each.slot === slot) || isShaken(motion, index, id))
@@ -25,7 +25,7 @@ export function needsBaking(motion: Motion, index: number, id: ChannelId): boole
   return timed.some((layer) => !simpleIterations(layer)) || layers.some(({ relative }) => relative);
 }
 
-/** Whether values are said outright after others were added to what moves: in CSS these would go on adding. */
+/** Whether an absolute layer comes after a relative one: in CSS the relative one would still be added. */
 function coversWhatAdds(layers: readonly Layer[]): boolean {
   let adds = false;
   for (const [i, layer] of layers.entries()) {
@@ -36,14 +36,17 @@ function coversWhatAdds(layers: readonly Layer[]): boolean {
   return false;
 }
 
-/** Whether a layer shows before its time, and jumps as it begins: CSS shows what it begins with, after the jump. */
+/** Whether a layer shows before its start and begins with a jump: CSS shows the value after the jump. */
 function beginsWithJump(layer: Layer | undefined): boolean {
   if (layer?.fill !== "backwards" && layer?.fill !== "both") return false;
   const { times } = layer.track;
   return times.length > 1 && times[0] === times[1];
 }
 
-/** The iterations of a layer that CSS can say: its tween's own, without pauses, and nothing else before it. */
+/**
+ * The iterations of a layer as CSS can express them: those of its tween, without pauses, and no other time conversion
+ * before them.
+ */
 export function simpleIterations({ time, tween }: Layer): Iterations | undefined {
   const [play, rest] = time?.links ?? [];
   if (!time?.repeats || tween.clip || time.links.length !== 2 || play?.kind !== "play")
@@ -54,14 +57,14 @@ export function simpleIterations({ time, tween }: Layer): Iterations | undefined
   return pause === 0 && iterations > 0 && length > 0 ? play.iterations : undefined;
 }
 
-/** Whether a shake moves a channel. */
+/** Whether a shake affects a channel. */
 export function isShaken(motion: Motion, index: number, id: ChannelId): boolean {
   if (id !== "x" && id !== "y" && id !== "rotate") return false;
   const outermost = motion.study.figures[index]?.parent === null;
   return motion.shakes.some(({ figures }) => (figures ? figures.includes(index) : outermost));
 }
 
-/** A property as it is over time, in straight pieces: once up to where all that ends is over, then its loop. */
+/** A property sampled over time in straight pieces: once up to the end of everything that ends, then its loop. */
 export function baked(
   motion: Motion,
   index: number,
@@ -88,7 +91,7 @@ export function baked(
           values.map((value) => `${cssNumber(value)}${property.unit}`),
           scene,
         );
-  // What lags behind is itself again only after its lag.
+  // A follower with a lag repeats only after its lag.
   const lags = motion.followers.reduce((sum, { follower }) => sum + (follower.lag ?? 0), 0);
   const duration = motion.duration + lags;
   const loops = property.channels.flatMap((id) => loopsOf(motion, index, motion.slot(index, id)));
@@ -103,7 +106,7 @@ export function baked(
   ): CssAnimation => {
     const marks = property.channels.flatMap((channel) => marksOf(motion, index, channel, from, to));
     const stops = bake({ read, tolerances, marks }, from, to);
-    // Switches do not go from one to the other: they are held.
+    // Switches are not interpolated: they are held.
     const held = property.property === "visibility" ? " animation-timing-function: step-end;" : "";
     const frames = framesText(
       stops.map(({ time, values }, i): CssFrame => {

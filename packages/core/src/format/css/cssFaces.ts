@@ -1,12 +1,12 @@
 import { commonLoop, loopsOf, type Motion, showsBack } from "../../motion/index.ts";
 import { cssNumber } from "./cssText.ts";
 
-/** How finely the turn of a card is looked at, ms; a crossing is then found exactly. */
+/** The step at which the rotation of a card is sampled, ms; a crossing is then found exactly. */
 const STEP = 2;
 
 const TURNS = ["turnX", "turnY"] as const;
 
-/** Times at which a figure comes to show its other face, ms, and whether it begins with its back. */
+/** The times at which a figure turns over to its other face, ms, and whether it begins with its back. */
 export function faceChanges(
   motion: Motion,
   figureIndex: number,
@@ -39,7 +39,7 @@ export function faceChanges(
 }
 
 /**
- * The two faces of a card: each is there only while it is seen. Said as times, not by
+ * The two faces of a card: each is visible only while it faces the viewer. Written as times instead of
  * `backface-visibility`, which a fading or blurred card would lose.
  */
 export function faceCss(motion: Motion, figureIndex: number, name: string): string[] {
@@ -50,7 +50,7 @@ export function faceCss(motion: Motion, figureIndex: number, name: string): stri
   const loop = commonLoop(
     TURNS.flatMap((channel) => loopsOf(motion, figureIndex, motion.slot(figureIndex, channel))),
   ).length;
-  /** What happens once, and what happens again and again after it. */
+  /** The part that plays once, and the part that repeats after it. */
   const parts = [
     { from: 0, to: duration, name: "", timing: `${cssNumber(duration)}ms step-end both` },
     {

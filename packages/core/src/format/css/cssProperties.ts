@@ -1,27 +1,27 @@
 import type { ChannelId } from "../../study/index.ts";
 
-/** One CSS property and the channels that make it. */
+/** One CSS property and the channels that determine it. */
 export interface CssProperty {
   readonly property: string;
   readonly channels: readonly ChannelId[];
   readonly unit: "px" | "deg" | "%" | "";
   /** Type for `@property`; colours and switches never need one. */
   readonly syntax: "<length>" | "<angle>" | "<number>" | "<percentage>" | "<color>";
-  /** How far straight pieces may be from a motion that has to be sampled, in the unit. */
+  /** The tolerance of straight pieces for a sampled motion, in the property's unit. */
   readonly tolerance: number;
-  /** An element that says nothing has our initial values too. */
+  /** Whether the initial values of CSS are the same as those of Levitas. */
   readonly implied?: true;
-  /** Puts the values of the channels, units and all, together; absent means side by side. */
+  /** Combines the values of the channels, with units; absent means separated by spaces. */
   readonly write?: (values: readonly string[], scene: CssScene) => string;
 }
 
-/** What properties need to know of the scene. */
+/** What writing a property needs to know of the scene. */
 export interface CssScene {
-  /** Distance of the eye, px. */
+  /** Perspective distance, px. */
   readonly perspective: number;
 }
 
-/** How channels become CSS: individual transform properties, so that each can run by itself. */
+/** How channels become CSS: as individual transform properties, so that each can be animated by itself. */
 export const CSS_PROPERTIES: readonly CssProperty[] = [
   {
     property: "transform-origin",
@@ -80,7 +80,7 @@ export const CSS_PROPERTIES: readonly CssProperty[] = [
     syntax: "<number>",
     tolerance: 0.15,
     implied: true,
-    // `visible` would show through a parent that is hidden.
+    // `visible` would show even inside a hidden parent.
     write: ([shown]) => (Number(shown) >= 0.5 ? "inherit" : "hidden"),
   },
   { property: "color", channels: ["color"], unit: "", syntax: "<color>", tolerance: 0.001 },

@@ -5,23 +5,23 @@ import { roundTo } from "../../value/index.ts";
 /** Decimals of numbers in CSS: far below a pixel, a degree or a step of color. */
 const DECIMALS = 6;
 
-/** A number as CSS text; the one place where numbers are rounded for hand-offs. */
+/** A number as CSS text; the only place where numbers are rounded for hand-offs. */
 export function cssNumber(value: number): string {
   return String(roundTo(value, DECIMALS));
 }
 
-/** How far `linear()` may be from a curve that CSS does not know, as a share of the way. */
+/** The tolerance of `linear()` for a curve that CSS does not have, as a share of the change in value. */
 export const CSS_TOLERANCE = 0.0005;
 
-/** A `linear()` of more stops than this came from sampling, and can do with fewer. */
+/** A `linear()` with more stops than this was sampled, and can be reduced. */
 const MOST_STOPS = 200;
 
-/** Writes curves as CSS; many keys of a study say the same, and each is fitted once. */
+/** Writes curves as CSS, and fits each distinct curve once: many keys of a study have the same one. */
 export class CssCurves {
-  /** Fits, by what the curve says and the tolerance. */
+  /** Fitted curves, by the curve's data and the tolerance. */
   private readonly fitted = new Map<string, Curve>();
 
-  /** A curve as CSS text, its numbers rounded for reading; `tolerance` is a share of the way. */
+  /** A curve as CSS text with rounded numbers; `tolerance` is a share of the change in value. */
   write(curve: Curve, tolerance: number = CSS_TOLERANCE): string {
     return printCurve(this.known(curve, tolerance)).replace(
       /-?\d+(?:\.\d+)?(?:e[-+]?\d+)?/g,
@@ -29,11 +29,11 @@ export class CssCurves {
     );
   }
 
-  /** The curve itself where CSS knows it, else straight pieces within a tolerance of it. */
+  /** The curve itself if CSS has it, else straight pieces within a tolerance. */
   private known(curve: Curve, tolerance: number): Curve {
     const sampled = curve.kind === "linear-stops" && curve.stops.length > MOST_STOPS;
     if (curveKindOf(curve).css && !sampled) return curve;
-    // Rounded down to a few steps, so that spans of like ways share one fit.
+    // Rounded down to a few steps, so that spans with similar changes share one fit.
     const step = 2 ** Math.floor(Math.log2(tolerance / CSS_TOLERANCE));
     const name = `${step} ${printCurve(curve)}`;
     let fit = this.fitted.get(name);
@@ -50,7 +50,7 @@ export function cssCurve(curve: Curve, tolerance: number = CSS_TOLERANCE): strin
   return new CssCurves().write(curve, tolerance);
 }
 
-/** Names as class names, each once: `Boarding pass` becomes `boarding-pass`. */
+/** Turns names into distinct class names: `Boarding pass` becomes `boarding-pass`. */
 export function classNames(names: readonly string[]): string[] {
   const taken = new Set<string>();
   return names.map((name) => {
@@ -59,7 +59,7 @@ export function classNames(names: readonly string[]): string[] {
       .toLowerCase()
       .replace(/[^a-z0-9]+/g, "-")
       .replace(/^-+|-+$/g, "");
-    // A class name may not begin with a digit, and an empty one names nothing.
+    // A class name must not begin with a digit or be empty.
     const base = /^[a-z]/.test(plain) ? plain : `figure${plain ? `-${plain}` : ""}`;
     let unique = base;
     for (let n = 2; taken.has(unique); n++) unique = `${base}-${n}`;

@@ -3,7 +3,7 @@ import { type Study, voicesOf } from "../../study/index.ts";
 import { cssNumber } from "../css/cssText.ts";
 import { jsLineComment, jsLiteral } from "../escape.ts";
 
-/** Just after the end, so that a cue at the very end is in the list, ms. */
+/** Added to the end of the search, so that a cue exactly at the end is included, ms. */
 const HAIR = 1e-3;
 
 /**

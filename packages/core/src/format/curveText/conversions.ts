@@ -4,35 +4,35 @@ import { svgPathData } from "../svg/svgPath.ts";
 import { curveTable } from "./curveTable.ts";
 import { jsFunction, SCRIPT_ERROR } from "./jsFunction.ts";
 
-/** What a conversion gave: the text, and the greatest difference from the curve, as a share of the way. */
+/** The result of a conversion: the text, and its greatest error as a share of the change in value. */
 export interface Converted {
   readonly text: string;
   readonly error: number;
-  /** The curve that the text stands for, where it is one. */
+  /** The curve that the text describes, if it describes one. */
   readonly curve?: Curve;
   /** Stops of linear(), points of a path, rows of a table. */
   readonly stops?: number;
 }
 
 export interface ConversionOptions {
-  /** Greatest difference allowed, as a share of the way. */
+  /** The greatest error allowed, as a share of the change in value. */
   readonly tolerance: number;
   /** Rows of a table. */
   readonly count: number;
   /** Keep the ordinates of a cubic-bezier in [0, 1]. */
   readonly within: boolean;
-  /** Told the share of the work done, 0 to 1. */
+  /** Called with the share of the work done, 0 to 1. */
   readonly progress?: (share: number) => void;
 }
 
-/** Half a percent of the way. */
+/** The default options: a tolerance of half a percent of the change in value. */
 export const DEFAULT_CONVERSION: ConversionOptions = {
   tolerance: 0.005,
   count: 61,
   within: false,
 };
 
-/** One text form of a curve. A new form is one record. */
+/** A text form of a curve. A new form is one such definition. */
 export interface Conversion {
   readonly id: "linear" | "cubic-bezier" | "path" | "svg" | "table" | "js";
   readonly label: string;
@@ -85,12 +85,12 @@ export const CONVERSIONS: readonly Conversion[] = [
   },
 ];
 
-/** The text form with an id; undefined for a word that is none. */
+/** The text form with an id; undefined for an unknown one. */
 export function conversionOf(id: string): Conversion | undefined {
   return CONVERSIONS.find((each) => each.id === id);
 }
 
-/** What a place can run, from the least able to the most. */
+/** The platforms that run a curve, from the least capable to the most. */
 export const PLATFORMS = [
   { id: "css", label: "CSS as is" },
   { id: "linear", label: "CSS through linear()" },
@@ -100,8 +100,8 @@ export const PLATFORMS = [
 export type Platform = (typeof PLATFORMS)[number]["id"];
 
 /**
- * The least able place that runs a curve: CSS as it is; CSS through the stops of linear() within 0.5 % of
- * the way, as long as they are few enough to be written into a style sheet; else code.
+ * The least capable platform that runs a curve: CSS if CSS has its kind; CSS with a `linear()` within 0.5 % of the
+ * change in value, if it has few enough stops for a style sheet; else code.
  */
 export function platformOf(curve: Curve): Platform {
   if (curveKindOf(curve).css) return "css";
@@ -110,5 +110,5 @@ export function platformOf(curve: Curve): Platform {
     : "code";
 }
 
-/** A style sheet takes this many stops without pain. */
+/** The most stops of a `linear()` that is reasonable in a style sheet. */
 const MOST_STOPS = 100;

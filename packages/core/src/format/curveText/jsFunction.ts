@@ -2,8 +2,8 @@ import { type Curve, compileCurve, curveKindOf, printCurve } from "../../curve/i
 import { jsLineComment } from "../escape.ts";
 
 /**
- * How near the functions are to the curve: they say the same formulas, so this is rounding. The tests hold
- * every kind to it.
+ * The greatest difference between the function and the curve: they use the same formulas, so this is rounding. The
+ * tests check it for every kind.
  */
 export const SCRIPT_ERROR = 1e-8;
 

@@ -2,17 +2,17 @@ import { type Curve, parseCurve } from "../../curve/index.ts";
 import { good, type Result } from "../../fault/index.ts";
 import { readDrawing } from "../svg/svgDrawing.ts";
 
-/** A curve that was pasted or typed, with the name it had. */
+/** A curve read from pasted or typed text, and its name there. */
 export interface FoundCurve {
   readonly name: string;
   readonly curve: Curve;
-  /** It runs back in time and has to be untangled before it can be used. */
+  /** Whether it runs back in time, so that it has to be untangled before use. */
   readonly tangled: boolean;
 }
 
 /**
- * Reads whatever a person pastes: a curve in words (a CSS declaration around it is taken off), SVG path
- * data, or an SVG document or fragment, which may hold several curves.
+ * Reads curves from text: a curve in its notation (as it is or inside a CSS declaration), SVG path data, or an SVG
+ * document or fragment, which may contain several curves.
  */
 export function readCurveText(text: string): Result<readonly FoundCurve[]> {
   const trimmed = text.trim();

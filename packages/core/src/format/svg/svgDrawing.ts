@@ -12,9 +12,9 @@ import {
 } from "../../curve/index.ts";
 import { bad, type Fault, good, type Result } from "../../fault/index.ts";
 
-/** A path found in a drawing, fitted into a curve's square. It may still run back in time. */
+/** A path found in a drawing, fitted to the unit square of a curve. It may still run back in time. */
 export interface Drawing {
-  /** Its id in the drawing, or which one it is. */
+  /** Its id in the drawing, or its index. */
   readonly name: string;
   readonly curve: PathCurve;
   /** Whether it runs back in time, so that it has to be untangled first. */
@@ -23,17 +23,17 @@ export interface Drawing {
 
 /** The longest SVG document that is searched, in UTF-16 units. */
 const LONGEST_SVG = 6_000_000;
-/** A drawing may hold thousands of strokes; nobody chooses among more than this. */
+/** The most paths offered: a drawing may contain thousands of strokes, and nobody chooses among more than this. */
 const MOST_DRAWINGS = 200;
 
-/** What is inside of these is not drawn where it stands. */
+/** Elements whose contents are not drawn where they stand. */
 const HIDDEN = new Set(["defs", "clippath", "mask", "pattern", "symbol", "marker", "metadata"]);
 
 /**
- * Searches an SVG document or fragment, or bare path data, for paths and fits each into a curve's square:
- * time from 0 at its first point to 1 at its last, value from 0 to 1, or the highest point at 1 where
- * both have one height. Lines and polylines count; transforms are applied. The text is only read for
- * these attributes: nothing of it runs or loads.
+ * Finds the paths of an SVG document or fragment, or of bare path data, and fits each to the unit square of a curve:
+ * time from 0 at its first point to 1 at its last, value from 0 to 1, or with the highest point at 1 if both ends have
+ * one height. Lines and polylines count; transforms are applied. Only these attributes of the text are read: nothing
+ * in it runs or loads.
  */
 export function readDrawing(text: string): Result<readonly Drawing[]> {
   if (text.length > LONGEST_SVG)
@@ -87,9 +87,9 @@ interface Stroke {
   readonly transform: readonly string[];
 }
 
-/** Elements nested deeper than this are no drawing; the parser's time would grow with their square. */
+/** The deepest nesting that is read; the parser's time would grow with its square. */
 const DEEPEST = 500;
-/** Read in pieces of this size, so that reading can stop. */
+/** The size of the pieces in which text is parsed, so that parsing can stop early. */
 const PIECE = 32_768;
 
 function findStrokes(text: string): Stroke[] {
@@ -121,7 +121,7 @@ function findStrokes(text: string): Stroke[] {
   return strokes;
 }
 
-/** The path data of an element, for those that are lines. */
+/** The path data of an element; undefined if it is not a line. */
 function dataOf(name: string, attributes: Readonly<Record<string, string>>): string | undefined {
   const { d, points, x1 = "0", y1 = "0", x2 = "0", y2 = "0" } = attributes;
   if (name === "path") return d;
@@ -130,15 +130,15 @@ function dataOf(name: string, attributes: Readonly<Record<string, string>>): str
   return name === "line" ? `M ${x1} ${y1} L ${x2} ${y2}` : undefined;
 }
 
-/** Fits a subpath into a curve's square; undefined if it has no width to be time. */
+/** Fits a subpath to the unit square; undefined if it has no width to serve as time. */
 function fitSquare(subpath: Subpath): PathCurve | undefined {
   let points = subpath.points;
-  // The line that closes a shape leads back to the start; it is not part of a motion.
+  // The line that closes a shape returns to the start and is not part of a motion.
   if (subpath.closed) points = points.slice(0, -1);
   let [first, last] = [points[0], points.at(-1)];
   if (!first || !last || first.x === last.x) return undefined;
   if (last.x < first.x) {
-    // Drawn from right to left: the same line, read the other way round.
+    // Drawn from right to left: the same line, read in reverse.
     points = [...points].reverse().map(mirrored);
     [first, last] = [last, first];
   }
@@ -149,7 +149,7 @@ function fitSquare(subpath: Subpath): PathCurve | undefined {
   return {
     kind: "path",
     points: points.map((point, i) => ({
-      // The ends exactly, whatever the division says.
+      // The ends are set exactly, because the division rounds.
       ...(i === 0
         ? { x: 0, y: 0 }
         : i === points.length - 1
@@ -165,7 +165,7 @@ function mirrored({ x, y, in: before, out }: PathPoint): PathPoint {
   return { x, y, ...(out ? { in: out } : {}), ...(before ? { out: before } : {}) };
 }
 
-/** What stands for one whole way in value; y runs down in drawings, and dividing by it turns that round. */
+/** The height that becomes the value 1; y points down in drawings, so it is negative for rising curves. */
 function heightOf(points: readonly PathPoint[], first: PathPoint, last: PathPoint): number {
   const ys = segmentsOf(points).flatMap(ordinates);
   const [top, bottom] = [Math.min(...ys), Math.max(...ys)];
@@ -175,7 +175,7 @@ function heightOf(points: readonly PathPoint[], first: PathPoint, last: PathPoin
   return bottom > first.y ? first.y - bottom : 1;
 }
 
-/** The heights of a piece where it may be highest: its ends, and where dy/dt is 0. */
+/** The values at which a piece may be highest: its ends, and where dy/dt is 0. */
 function ordinates({ from, out, in: before, to }: ReturnType<typeof segmentsOf>[number]): number[] {
   const [a, b, c, d] = [from.y, out.y, before.y, to.y];
   return [a, d, ...bezierTurns(a, b, c, d).map((t) => bezierCoordinate(a, b, c, d, t))];

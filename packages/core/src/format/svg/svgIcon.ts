@@ -5,7 +5,7 @@ import { bad, good, type Result } from "../../fault/index.ts";
 import type { FigureLook, IconShape } from "../../study/index.ts";
 import { isColor } from "../../value/index.ts";
 
-/** What an icon figure is dressed with. */
+/** The appearance of an icon figure. */
 export type IconLook = Required<Pick<FigureLook, "box" | "shapes">>;
 
 const LONGEST = 5_000_000;
@@ -14,7 +14,7 @@ const LONGEST_PATH = 20_000;
 const DEEPEST = 200;
 const HIDDEN = new Set(["defs", "clippath", "mask", "pattern", "symbol", "marker", "metadata"]);
 
-/** What is inherited on the way in. */
+/** The inherited paint. */
 interface Paint {
   readonly fill: string;
   readonly stroke: string;
@@ -23,9 +23,9 @@ interface Paint {
 }
 
 /**
- * Reads an SVG document as the shapes of an icon: its paths and basic shapes with their plain fills and
- * strokes, transforms applied. Only these are taken and kept as data, so nothing of the text can run or
- * load later. `currentColor`, and what says no color, follow the figure's own color channel.
+ * Reads an SVG document as the shapes of an icon: its paths and basic shapes with plain fills and strokes, transforms
+ * applied. Only these are kept, as data, so nothing of the text can run or load later. `currentColor`, and shapes
+ * without a color, use the figure's own color channel.
  */
 export function readSvgIcon(text: string): Result<IconLook> {
   if (text.length > LONGEST)
@@ -58,7 +58,7 @@ export function readSvgIcon(text: string): Result<IconLook> {
         if (hidden > 0) return;
         const data = dataOf(name, attributes);
         if (data === undefined) return;
-        // Before it is read: what is not kept must not cost anything either.
+        // Checked before it is parsed: what is not kept should not cost anything either.
         const isTooMuch =
           shapes.length >= MOST_SHAPES || lost >= MOST_SHAPES || data.length > 4 * LONGEST_PATH;
         const path = isTooMuch ? undefined : placed(data, stack);
@@ -109,7 +109,7 @@ function fault(code: string, message: string, cure: string) {
   return { code, path: "", message, cure };
 }
 
-/** Declarations of a style attribute; only plain ones are looked at. */
+/** The declarations of a style attribute; only simple ones are read. */
 function styleOf(text: string): Record<string, string> {
   return Object.fromEntries(
     text.split(";").flatMap((part) => {
@@ -119,7 +119,9 @@ function styleOf(text: string): Record<string, string> {
   );
 }
 
-/** A plain color, the figure's own, or none. Gradients and the like become the figure's own. */
+/**
+ * A plain color, `color` for the figure's own, or undefined for none. Gradients and the like become the figure's own.
+ */
 function colorOf(said: string): string | undefined {
   if (said === "none" || said === "transparent") return undefined;
   if (said === "color" || said === "currentColor" || said.startsWith("url(")) return "color";
@@ -145,7 +147,7 @@ function boxOf(
   return w > 0 && h > 0 ? [0, 0, w, h] : undefined;
 }
 
-/** Path data with the transforms of all it stands in; undefined if it cannot be read. */
+/** Path data with the transforms of its ancestors applied; undefined if it cannot be read. */
 function placed(data: string, stack: readonly Paint[]): string | undefined {
   let path = svgpath(data);
   for (const { transform } of [...stack].reverse())
@@ -156,7 +158,7 @@ function placed(data: string, stack: readonly Paint[]): string | undefined {
   return text === "" ? undefined : text;
 }
 
-/** The path data of an element, for those that are shapes. */
+/** The path data of an element; undefined if it is not a shape. */
 function dataOf(name: string, attributes: Readonly<Record<string, string>>): string | undefined {
   const read = (key: string) => Number.parseFloat(attributes[key] ?? "0") || 0;
   if (name === "path") return attributes.d;

@@ -1,13 +1,13 @@
 import { type PathCurve, type Place, segmentsOf } from "../../curve/index.ts";
 import { roundTo } from "../../value/index.ts";
 
-/** The square of a curve in a drawing, in its units. */
+/** The side of the square that a curve is drawn in. */
 const SIDE = 100;
 const DECIMALS = 4;
 
 /**
- * A path as SVG path data for a drawing of 100 by 100, y downwards, so that it looks there as it does on
- * the plot. Read back as a drawing it gives the same path, to the rounding of a ten-thousandth.
+ * A path as SVG path data for a drawing of 100 by 100, y downwards, so that it looks as on the plot. Read back as a
+ * drawing it gives the same path, to the rounding of a ten-thousandth.
  */
 export function svgPathData({ points }: PathCurve): string {
   const at = ({ x, y }: Place) =>

@@ -2,27 +2,27 @@ import { type Curve, parseCurve, printCurve } from "../../curve/index.ts";
 import { type Fault, FaultList, good, type Result, shortValue } from "../../fault/index.ts";
 import { fitBezier } from "../../fit/index.ts";
 
-/** A curve of one's own with what is said about it. */
+/** A named curve with its description. */
 export interface NamedCurve {
   readonly name: string;
   readonly curve: Curve;
   readonly tags: readonly string[];
   readonly notes: string;
-  /** The time it is meant for, ms. */
+  /** The duration it is meant for, ms. */
   readonly duration: number;
 }
 
-/** What a file of curves came to: those that could be read, and the faults of the others. */
+/** The result of reading a file of curves: those that could be read, and the faults of the others. */
 export interface Collection {
   readonly curves: readonly NamedCurve[];
   readonly faults: readonly Fault[];
 }
 
-/** The time of a curve that says none, ms. */
+/** The duration of a curve without one, ms. */
 export const DEFAULT_DURATION = 800;
 
 const FORMAT = "levitas-curves";
-/** Where Levitas keeps what a cubic-bezier cannot say, in a design token. */
+/** The design token extension in which Levitas stores what a cubic-bezier cannot express. */
 const EXTENSION = "levitas.curve";
 
 /** Limits of a named curve. */
@@ -45,15 +45,15 @@ export function writePlain(curves: readonly NamedCurve[]): string {
 }
 
 /**
- * The collection as design tokens (Design Tokens Community Group format): a cubicBezier, a duration and a
- * transition token for each curve. A curve that is no cubic-bezier gives the best one, with its error and
- * its own notation as an extension.
+ * The collection as design tokens (Design Tokens Community Group format): a cubicBezier, a duration and a transition
+ * token for each curve. A curve that is no cubic-bezier is written as the best fit, with its error and its own
+ * notation as an extension.
  */
 export function writeTokens(
   curves: readonly NamedCurve[],
   progress?: (share: number) => void,
 ): string {
-  // Without a prototype: a curve may be named as a field that every object has.
+  // Without a prototype, because a curve may be named like a field that every object has.
   const beziers: Record<string, object> = Object.create(null);
   const durations: Record<string, object> = Object.create(null);
   const transitions: Record<string, object> = Object.create(null);
@@ -81,7 +81,7 @@ export function writeTokens(
   return `${JSON.stringify(file, null, 2)}\n`;
 }
 
-/** Token names hold no braces and no dots and do not begin with a dollar sign; each is taken once. */
+/** A valid and distinct token name: without braces and dots, and not beginning with a dollar sign. */
 function tokenName(name: string, taken: Readonly<Record<string, unknown>>): string {
   const plain = name.replace(/[{}.]/g, "-").replace(/^\$+/, "").trim() || "curve";
   let unique = plain;
@@ -90,8 +90,8 @@ function tokenName(name: string, taken: Readonly<Record<string, unknown>>): stri
 }
 
 /**
- * Reads a file of curves: the plain form, an object of names and notations, a list of notations, or
- * design tokens. What cannot be read is a fault with its path; the rest is taken.
+ * Reads a file of curves: the plain form, an object of names and notations, a list of notations, or design tokens.
+ * Curves that cannot be read are reported as faults with their path; the others are taken.
  */
 export function readCollection(text: string): Result<Collection> {
   let data: unknown;
@@ -119,7 +119,7 @@ export function readCollection(text: string): Result<Collection> {
     : { ok: false, faults: faults.all };
 }
 
-/** Most faults of a file that are told. */
+/** The most faults reported for a file. */
 const MOST_FAULTS = 100;
 
 const CURE = "Give names with notations, or design tokens with cubicBezier values.";
@@ -138,7 +138,7 @@ function readPlain(data: object, found: NamedCurve[], faults: FaultList): void {
     take(isGroup(line) ? line : {}, `curves[${i}]`, found, faults);
 }
 
-/** Adds a curve from loose data: what is missing gets its default, what is too long is cut. */
+/** Adds a curve from untrusted data: missing fields get their defaults, texts that are too long are cut. */
 function take(
   line: Readonly<Record<string, unknown>>,
   path: string,
@@ -175,7 +175,7 @@ type Group = Readonly<Record<string, unknown>>;
 const isGroup = (value: unknown): value is Group =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
-/** Deeper than any file of tokens that a person wrote. */
+/** The deepest nesting that is read, deeper than any file of tokens that a person wrote. */
 const DEEPEST = 24;
 
 function looksLikeTokens(data: unknown, depth: number): boolean {
@@ -192,7 +192,7 @@ function readTokens(root: Group, found: NamedCurve[], faults: FaultList): void {
     const here = path.join(".");
     if (Object.hasOwn(group, "$value")) {
       if (type === "cubicBezier") takeToken(root, group, path, found, faults);
-      // A transition that only points at a curve brings nothing new.
+      // A transition that only refers to a curve adds nothing new.
       else if (type === "transition" && isGroup(group.$value)) {
         const { timingFunction } = group.$value;
         if (Array.isArray(timingFunction))
@@ -242,7 +242,7 @@ function takeToken(
   take({ ...own, name, notation, notes: token.$description, duration }, here, found, faults);
 }
 
-/** Follows aliases, `{group.token}`, a few steps far. */
+/** Resolves aliases, `{group.token}`, up to a few levels. */
 function resolve(root: Group, value: unknown, depth: number): unknown {
   const alias = typeof value === "string" ? /^\{(.+)\}$/.exec(value)?.[1] : undefined;
   if (alias === undefined || depth > 8) return value;
