@@ -1,5 +1,5 @@
 import { handoffCss } from "@levitas/core/format";
-import { type Motion, mapPoint, poseMatrix, showsBack } from "@levitas/core/motion";
+import { isBackShown, type Motion, mapPoint, poseMatrix } from "@levitas/core/motion";
 import { channelOf, clampShown, type Figure, type Study } from "@levitas/core/study";
 import type { Page } from "puppeteer-core";
 
@@ -85,7 +85,7 @@ function isShown(study: Study, motion: Motion, poses: Float64Array, figure: Figu
   if (read(figure.id, "visible") < 0.5) return false;
   const parent = study.figures.find(({ id }) => id === figure.parent);
   if (!parent) return true;
-  if (parent.look.back && showsBack(read(parent.id, "turnX"), read(parent.id, "turnY")))
+  if (parent.look.back && isBackShown(read(parent.id, "turnX"), read(parent.id, "turnY")))
     return false;
   return isShown(study, motion, poses, parent);
 }
@@ -168,7 +168,7 @@ export async function compareCss(
         worst.switches.push(`${figure.id} at ${time}: ${there.visible}`);
       const backs = poses.map((pose, s) => {
         const read = (channel: "turnX" | "turnY") => pose[motion.slot(i, channel)] as number;
-        return figure.look.back && shows[s] ? showsBack(read("turnX"), read("turnY")) : null;
+        return figure.look.back && shows[s] ? isBackShown(read("turnX"), read("turnY")) : null;
       });
       if (figure.kind === "card" && !backs.includes(there.back))
         worst.switches.push(`${figure.id} shows back ${there.back} at ${time}`);

@@ -1,5 +1,5 @@
 import "reflect-metadata";
-import { type Fault, FaultList, overBudget, shortValue } from "@levitas/core/fault";
+import { budgetFault, type Fault, FaultList, shortValue } from "@levitas/core/fault";
 import { type ArgumentMetadata, ValidationPipe } from "@nestjs/common";
 import type { ValidationError } from "class-validator";
 import { FaultsError } from "./faultsError.ts";
@@ -34,7 +34,7 @@ class InputPipe extends ValidationPipe {
       input[name] = {};
     }
     // Fields with the names of functions only show in the objects; the core looks at what is handed on to it.
-    const excess = overBudget(input);
+    const excess = budgetFault(input);
     if (excess) throw new FaultsError(400, [excess]);
     if (names.length === 0) return super.transform(value, metadata);
     return Object.assign((await super.transform(input, metadata)) as object, held);

@@ -1,4 +1,4 @@
-import { type Motion, showsBack } from "@levitas/core/motion";
+import { isBackShown, type Motion } from "@levitas/core/motion";
 import { channelOf, clampShown, PERSPECTIVE } from "@levitas/core/study";
 import { printShownColor } from "@levitas/core/value";
 
@@ -78,7 +78,7 @@ function writePose(element: HTMLElement, motion: Motion, poses: Float64Array, in
   style.color = printShownColor(poses, motion.slot(index, "color"));
   if (figure?.kind !== "ball") style.borderRadius = `${clampShown(CORNER, read("corner"))}px`;
   if (figure?.kind !== "card" || !figure.look.back) return;
-  const back = showsBack(turnX, turnY);
+  const back = isBackShown(turnX, turnY);
   for (const face of element.children)
     if (face instanceof HTMLElement && face.dataset.face)
       face.style.visibility = (face.dataset.face === "back") === back ? "" : "hidden";

@@ -89,7 +89,7 @@ function turnsOf(segment: PathSegment): number[] {
 
 const percent = (p: number) => `${Math.round(p * 10_000) / 100} %`;
 
-function runsBack(path: string, stretches: readonly BackStretch[]): Fault[] {
+function backwardFaults(path: string, stretches: readonly BackStretch[]): Fault[] {
   const [first] = stretches;
   if (!first) return [];
   const where = stretches.map(({ from, to }) => `from ${percent(from)} to ${percent(to)}`);
@@ -227,7 +227,7 @@ function checkPath({ points }: PathCurve, where: string): Fault[] {
     return [
       misplaced(`${where}.points[${points.length - 1}]`, last, "End at x = 1: the whole time."),
     ];
-  return runsBack(where, backStretches(points));
+  return backwardFaults(where, backStretches(points));
 }
 
 function checkPlace(place: Place | null, where: string): Fault[] {

@@ -81,7 +81,7 @@ export function movePathPoints(curve: PathCurve, indices: readonly number[], by:
     curve.points.map((point, i) => {
       if (!chosen.has(i) || i === 0) return point;
       const x = i === last ? 1 : Math.min(Math.max(point.x + by.x, 0), 1);
-      return shifted(point, { x: x - point.x, y: by.y });
+      return shiftPoint(point, { x: x - point.x, y: by.y });
     }),
   );
 }
@@ -93,7 +93,7 @@ export function placePathPoint(curve: PathCurve, index: number, to: Place): Path
   return movePathPoints(curve, [index], { x: to.x - point.x, y: to.y - point.y });
 }
 
-function shifted(point: PathPoint, by: Place): PathPoint {
+function shiftPoint(point: PathPoint, by: Place): PathPoint {
   const move = ({ x, y }: Place): Place => ({ x: x + by.x, y: y + by.y });
   return {
     ...move(point),

@@ -17,7 +17,7 @@ function tweensOfKeys(study: Study): () => ReadonlyMap<string, string> {
  * The direct dependencies of an item's start: its anchor, its group, and the members of a group to whose end it is
  * tethered.
  */
-function needsOf(
+function dependenciesOf(
   { byId }: Placements,
   id: string,
   keys: () => ReadonlyMap<string, string>,
@@ -41,13 +41,13 @@ function needsOf(
 }
 
 /** All items on which the start of some items depends, directly or not; ends also where tethers form a cycle. */
-export function allNeeds(study: Study, ids: Iterable<string>): Set<string> {
+export function allDependencies(study: Study, ids: Iterable<string>): Set<string> {
   const placements = placeItems(study);
   const keys = tweensOfKeys(study);
   const found = new Set<string>();
   const open = [...ids];
   for (let id = open.pop(); id !== undefined; id = open.pop())
-    for (const need of needsOf(placements, id, keys)) {
+    for (const need of dependenciesOf(placements, id, keys)) {
       if (found.has(need)) continue;
       found.add(need);
       open.push(need);
@@ -64,7 +64,7 @@ export function inWaves(study: Study, ids: readonly string[]): string[][] {
   if (chosen.size < 2) return chosen.size === 0 ? [] : [[...chosen]];
   const needs = [...chosen].map((id) => ({
     id,
-    needs: [...allNeeds(study, [id])].filter((need) => need !== id && chosen.has(need)),
+    needs: [...allDependencies(study, [id])].filter((need) => need !== id && chosen.has(need)),
   }));
   // A dependency of an item has fewer dependencies than the item itself.
   needs.sort((a, b) => a.needs.length - b.needs.length);
@@ -83,7 +83,7 @@ export function inWaves(study: Study, ids: readonly string[]): string[][] {
  * that have not started yet. An item split, joined or grouped across such a freeze would be delayed differently than
  * before.
  */
-export function delaysSome(level: Level | undefined, from: number, to: number): boolean {
+export function delaysOnlySome(level: Level | undefined, from: number, to: number): boolean {
   return (
     level?.freezes.some(({ at, figures, push }) => figures && push && at >= from && at <= to) ??
     false

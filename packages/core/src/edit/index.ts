@@ -96,19 +96,19 @@ export {
 export {
   type Anchor,
   addItem,
+  cutTethers,
   deleteItems,
   duplicateItems,
-  hangItem,
   type ItemFields,
-  looseItems,
   moveItems,
   orderItem,
   setItems,
+  tetherItem,
   tetherLoop,
 } from "./sequence/items.ts";
 export { addMarker, deleteMarker, setMarker } from "./sequence/markers.ts";
 export { moveTween, setTrack } from "./sequence/tweens.ts";
-export { JOIN_TOLERANCE, joinable, joinPath, partPath } from "./spatialPath/joinPath.ts";
+export { JOIN_TOLERANCE, joinable, joinPath, separatePath } from "./spatialPath/joinPath.ts";
 export {
   moveSpacePoint,
   pieceOf,

@@ -8,17 +8,16 @@ import { record, startHistory, undo } from "./history/history.ts";
 import {
   addItem,
   addKey,
+  cutTethers,
   deleteItems,
   deleteKeys,
   dissolveSequenceGroup,
   duplicateFigure,
   duplicateItems,
   groupFigures,
-  hangItem,
   joinPath,
   joinTweens,
   keepShared,
-  looseItems,
   makeSequenceGroup,
   mendOverlap,
   mendsOf,
@@ -27,13 +26,14 @@ import {
   moveKeys,
   moveTween,
   nestFigure,
-  partPath,
+  separatePath,
   setItems,
   splitProblem,
   splitTween,
   stretchKeys,
   stretchTween,
   takeOwnCopy,
+  tetherItem,
   trimTween,
 } from "./index.ts";
 import { withPartners } from "./spatialPath/spacePoints.ts";
@@ -84,13 +84,13 @@ const anyKey = (study: Study, random: () => number) =>
 const SILENT: Readonly<Record<string, Silent>> = {
   "cut tethers": (study, random) => {
     const item = anyItem(study, random);
-    return item && looseItems(study, { ids: [item.id] });
+    return item && cutTethers(study, { ids: [item.id] });
   },
   "hang elsewhere": (study, random) => {
     const [item, other] = [anyItem(study, random), anyItem(study, random)];
     const edge = random() < 0.5 ? ("start" as const) : ("end" as const);
     return item && other
-      ? hangItem(study, { id: item.id, anchor: { to: "item", id: other.id, edge } })
+      ? tetherItem(study, { id: item.id, anchor: { to: "item", id: other.id, edge } })
       : undefined;
   },
   "keep as shared": (study, random, newId) => {
@@ -308,7 +308,7 @@ const OTHERS: Readonly<Record<string, Silent>> = {
   },
   "part path": (study, random, newId) => {
     const tween = anyTween(study, random);
-    return tween && partPath(study, { tweenId: tween.id, newId });
+    return tween && separatePath(study, { tweenId: tween.id, newId });
   },
   "mend overlap": (study, random) => {
     const overlap = pick(findOverlaps(compileStudy(study)), random);

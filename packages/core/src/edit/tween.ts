@@ -54,14 +54,14 @@ export function settleKeys(
     if (tween.clip) tween.clip = { from: tween.clip.from - shift, to: tween.clip.to - shift };
     else {
       tween.tether.offset += shift;
-      if (!follows) keepStarts(draft, study, hangingOnStart(study, tween.id));
+      if (!follows) keepStarts(draft, study, tetheredToStart(study, tween.id));
     }
   }
   if (before?.path && spacePathOf(before) && !spacePathOf(tween as Tween)) delete tween.path;
 }
 
 /** Ids of the items that are tethered to the start of an item. */
-function hangingOnStart(study: Study, id: string): string[] {
+function tetheredToStart(study: Study, id: string): string[] {
   const found: string[] = [];
   for (const item of eachItem(study.sequence)) {
     const { tether } = item;

@@ -30,14 +30,17 @@ const isReserved = (name: string): boolean => name in Object.prototype;
  * The first way in which a document goes beyond a budget; undefined where it keeps it. Takes time in proportion to
  * the document, stops at the first excess, and neither copies nor recurses.
  */
-export function overBudget(document: unknown, budget: Budget = DOCUMENT_BUDGET): Fault | undefined {
+export function budgetFault(
+  document: unknown,
+  budget: Budget = DOCUMENT_BUDGET,
+): Fault | undefined {
   if (typeof document !== "object" || document === null) return undefined;
   let level: object[] = [document];
   let objects = 0;
   let values = 0;
   for (let depth = 1; level.length > 0; depth++) {
     if (depth > budget.depth)
-      return over(
+      return tooLarge(
         "too-deep",
         `more than ${budget.depth} levels of nesting`,
         "Dissolve some groups.",
@@ -45,23 +48,23 @@ export function overBudget(document: unknown, budget: Budget = DOCUMENT_BUDGET):
     const below: object[] = [];
     for (const holder of level) {
       if (++objects > budget.objects)
-        return over("too-many-objects", `more than ${budget.objects} objects`, "Give fewer.");
+        return tooLarge("too-many-objects", `more than ${budget.objects} objects`, "Give fewer.");
       const isList = Array.isArray(holder);
       const names = isList ? undefined : Object.keys(holder);
       const count = names ? names.length : (holder as readonly unknown[]).length;
       values += count;
       if (names && count > budget.fields)
-        return over(
+        return tooLarge(
           "too-many-fields",
           `an object with ${count} fields`,
           `Give at most ${budget.fields}.`,
         );
       if (values > budget.values)
-        return over("too-many-values", `more than ${budget.values} values`, "Give fewer.");
+        return tooLarge("too-many-values", `more than ${budget.values} values`, "Give fewer.");
       for (let i = 0; i < count; i++) {
         const name = names?.[i];
         if (name !== undefined && isReserved(name))
-          return over(
+          return tooLarge(
             "reserved-name",
             `a field named ${JSON.stringify(name)}`,
             "Name it otherwise.",
@@ -72,7 +75,7 @@ export function overBudget(document: unknown, budget: Budget = DOCUMENT_BUDGET):
             : (holder as Record<string, unknown>)[name];
         if (typeof value === "object" && value !== null) below.push(value);
         else if (typeof value === "string" && value.length > budget.text)
-          return over(
+          return tooLarge(
             "too-long",
             `a text of ${value.length} letters`,
             `Give at most ${budget.text}.`,
@@ -84,6 +87,6 @@ export function overBudget(document: unknown, budget: Budget = DOCUMENT_BUDGET):
   return undefined;
 }
 
-function over(code: string, what: string, cure: string): Fault {
+function tooLarge(code: string, what: string, cure: string): Fault {
   return { code, path: "", message: `Found ${what}.`, cure };
 }

@@ -68,7 +68,7 @@ export function fitBezier(
     let found = four;
     for (const size of [0.1, 0.03, 0.01]) {
       found = simplex(fine, found, size, 200);
-      found = wander(fine, found, size, 240, random);
+      found = randomSearch(fine, found, size, 240, random);
       tick();
     }
     const error = fine(found);
@@ -91,15 +91,15 @@ const tidy = (value: number) => Math.round(value * 1e6) / 1e6 + 0;
 const clamp = (value: number, min: number, max: number) => Math.min(Math.max(value, min), max);
 
 /** Parameters along a bezier, closer together towards the ends, where curves are steepest. */
-function places(count: number): Float64Array {
+function sampleParameters(count: number): Float64Array {
   return Float64Array.from(
     { length: count - 1 },
     (_, i) => 0.5 - 0.5 * Math.cos((Math.PI * (i + 1)) / count),
   );
 }
 
-const ROUGH_PLACES = places(ROUGH);
-const FINE_PLACES = places(FINE);
+const ROUGH_PLACES = sampleParameters(ROUGH);
+const FINE_PLACES = sampleParameters(FINE);
 
 /** The greatest error at some parameters of a bezier, or at its end. */
 function errorAt(
@@ -194,7 +194,7 @@ function simplex(error: (four: Four) => number, start: Four, size: number, round
 }
 
 /** A random search whose steps shrink while they bring no improvement. */
-function wander(
+function randomSearch(
   error: (four: Four) => number,
   start: Four,
   size: number,

@@ -12,9 +12,9 @@ import {
  * point turns, its other handle turns too. A path that does not run back is returned unchanged.
  */
 export function untangle(curve: PathCurve): PathCurve {
-  if (isSound(curve)) return curve;
+  if (isForward(curve)) return curve;
   const wanted = curve.points.map((point) => point.x);
-  const times = rising(wanted);
+  const times = nearestRising(wanted);
   const moved = curve.points.map((point, i): PathPoint => {
     const by = (times[i] as number) - point.x;
     const x = times[i] as number;
@@ -41,13 +41,13 @@ export function untangle(curve: PathCurve): PathCurve {
         : [0, 0];
     const place = (share: number) => segment.from.x + width * share;
     const [from, to] = [points[i] as PathPoint, points[i + 1] as PathPoint];
-    points[i] = turned(from, "out", { x: place(a), y: segment.out.y });
-    points[i + 1] = turned(to, "in", { x: place(b), y: segment.in.y });
+    points[i] = withHandle(from, "out", { x: place(a), y: segment.out.y });
+    points[i + 1] = withHandle(to, "in", { x: place(b), y: segment.in.y });
   }
   return { kind: "path", points };
 }
 
-function isSound({ points }: PathCurve): boolean {
+function isForward({ points }: PathCurve): boolean {
   return points[0]?.x === 0 && points.at(-1)?.x === 1 && backStretches(points).length === 0;
 }
 
@@ -55,7 +55,7 @@ function isSound({ points }: PathCurve): boolean {
  * The rising sequence nearest to `wanted` in squares (pool adjacent violators), the first 0, the last 1,
  * all between.
  */
-function rising(wanted: readonly number[]): number[] {
+function nearestRising(wanted: readonly number[]): number[] {
   const last = wanted.length - 1;
   const blocks: { sum: number; count: number }[] = [];
   for (const x of wanted.slice(1, last)) {
@@ -110,7 +110,7 @@ function nearestHandles(x1: number, x2: number): readonly [number, number] {
 }
 
 /** Moves one handle of a point; the other handle of a smooth point turns with it. */
-function turned(point: PathPoint, side: "in" | "out", handle: Place): PathPoint {
+function withHandle(point: PathPoint, side: "in" | "out", handle: Place): PathPoint {
   const old = point[side];
   const moved = { ...point, ...(old ? { [side]: handle } : {}) };
   const other = side === "in" ? "out" : "in";

@@ -26,6 +26,7 @@ export type { CompiledShake } from "./effects/shakes.ts";
 export {
   boxCorners,
   invertMatrix,
+  isBackShown,
   type Matrix,
   mapPoint,
   matrixAt,
@@ -34,7 +35,6 @@ export {
   pivotAt,
   pivotPath,
   poseMatrix,
-  showsBack,
 } from "./geometry/matrix.ts";
 export {
   type MeasuredPiece,

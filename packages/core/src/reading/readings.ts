@@ -49,7 +49,7 @@ export function readTraced(
  * The time at which the value crosses `level` in a monotone interval, by halving; the level must lie between the
  * values at its ends.
  */
-function passing(
+function crossingIn(
   { compiled: { value } }: TracedCurve,
   { from, to, start }: Stretch,
   level: number,
@@ -75,7 +75,7 @@ function firstReach(traced: TracedCurve): number | null {
       const before = stretches[i - 1];
       if (!before || before.end < 1 - TINY) return stretch.from;
     }
-    if (stretch.end > 1 + TINY) return passing(traced, stretch, 1);
+    if (stretch.end > 1 + TINY) return crossingIn(traced, stretch, 1);
     if (stretch.end >= 1 - TINY) {
       // So close that rounding hides the rest: it has arrived when it no longer gets closer.
       const next = stretches[i + 1];
@@ -95,7 +95,7 @@ function settleOf(traced: TracedCurve, band: number): number | null {
     const stretch = stretches[i] as Stretch;
     if (Math.abs(stretch.end - 1) > band) return stretch.to;
     if (Math.abs(stretch.start - 1) > band)
-      return passing(traced, stretch, stretch.start < 1 ? 1 - band : 1 + band);
+      return crossingIn(traced, stretch, stretch.start < 1 ? 1 - band : 1 + band);
   }
   return 0;
 }
@@ -150,7 +150,7 @@ function crossingsOf(traced: TracedCurve): number[] {
     const end = sideOf(stretch.end);
     if (end !== 0) {
       if (side !== 0 && end !== side)
-        found.push(start === 0 ? stretch.from : passing(traced, stretch, 1));
+        found.push(start === 0 ? stretch.from : crossingIn(traced, stretch, 1));
       side = end;
     }
   }

@@ -31,11 +31,11 @@ export function readSamples(
   const toTime = times[count - 1] as number;
   const start = options.start ?? (values[0] as number);
   const target = options.target ?? (values[count - 1] as number);
-  const way = target - start;
-  if (!(toTime > fromTime) || way === 0 || !Number.isFinite(way)) return null;
+  const change = target - start;
+  if (!(toTime > fromTime) || change === 0 || !Number.isFinite(change)) return null;
   const stops = Array.from({ length: count }, (_, i) => ({
     at: ((times[i] as number) - fromTime) / (toTime - fromTime),
-    value: ((values[i] as number) - start) / way,
+    value: ((values[i] as number) - start) / change,
   }));
   const curve: LinearStopsCurve = { kind: "linear-stops", stops };
   return { ...readCurve(curve, options.band ?? SETTLE_BAND), fromTime, toTime, start, target };

@@ -224,17 +224,17 @@ function circlesOf(next: ReadonlyMap<string, string | null>): string[][] {
   const circles: string[][] = [];
   const done = new Set<string>();
   for (const start of next.keys()) {
-    const way: string[] = [];
+    const path: string[] = [];
     const place = new Map<string, number>();
     let at: string | null = start;
     while (at !== null && !done.has(at) && !place.has(at)) {
-      place.set(at, way.length);
-      way.push(at);
+      place.set(at, path.length);
+      path.push(at);
       at = next.get(at) ?? null;
     }
     const from = at === null ? undefined : place.get(at);
-    if (from !== undefined) circles.push(way.slice(from));
-    for (const each of way) done.add(each);
+    if (from !== undefined) circles.push(path.slice(from));
+    for (const each of path) done.add(each);
   }
   return circles;
 }

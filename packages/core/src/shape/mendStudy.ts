@@ -47,7 +47,7 @@ export function mendStudy(document: unknown): Result<MendedStudy> {
     const removed = new Set<unknown>();
     for (const fault of read.faults) changed = repair(copy, fault, removed) || changed;
     if (!changed) return first;
-    if (removed.size > 0) compact(copy, removed);
+    if (removed.size > 0) removeMarked(copy, removed);
     // The reader gets its own copy, because this one is changed between rounds.
     copy = clone(copy) as object;
     read = readStudyWith(copy, FAULTS_A_ROUND);
@@ -190,14 +190,14 @@ function removeEnclosing(root: object, steps: readonly string[], removed: Set<un
 }
 
 /** Removes the marked elements from every list, in place. */
-function compact(value: unknown, removed: ReadonlySet<unknown>): void {
+function removeMarked(value: unknown, removed: ReadonlySet<unknown>): void {
   if (Array.isArray(value)) {
     const kept = value.filter((each) => !removed.has(each));
     for (const [i, each] of kept.entries()) value[i] = each;
     value.length = kept.length;
-    for (const each of value) compact(each, removed);
+    for (const each of value) removeMarked(each, removed);
   } else if (typeof value === "object" && value !== null)
-    for (const each of Object.values(value)) compact(each, removed);
+    for (const each of Object.values(value)) removeMarked(each, removed);
 }
 
 /** A hash of a text, for ids that have to be distinct. */

@@ -2,10 +2,10 @@ import { plainToInstance } from "class-transformer";
 import { type ValidationError, validateSync } from "class-validator";
 import {
   bad,
+  budgetFault,
   type Fault,
   FaultList,
   good,
-  overBudget,
   type Result,
   shortValue,
 } from "../fault/index.ts";
@@ -32,7 +32,7 @@ export function readStudyWith(document: unknown, most: number): Result<Study> {
     return bad(notAStudy(`Found ${shortValue(document)}.`));
   if (!("format" in document) || document.format !== STUDY_FORMAT)
     return bad(notAStudy('The field "format" does not say "levitas-study".', "format"));
-  const excess = overBudget(document);
+  const excess = budgetFault(document);
   if (excess) return bad(excess);
   const migrated = migrateStudy(document);
   if (!migrated.ok) return migrated;

@@ -570,7 +570,7 @@ export class Graph implements PlacedSource {
       return undefined;
     this.#dependents ??= this.#findDependents();
     const dependents = this.#dependents;
-    if (!keysStay(this.#items, changes, dependents)) return undefined;
+    if (!areKeysEqual(this.#items, changes, dependents)) return undefined;
     this.source = next;
     const { dirty } = dependents;
     for (const { index, item } of changes) {
@@ -729,7 +729,7 @@ interface Dependents {
 }
 
 /** Whether the keys that something is tethered to are still in the tweens they were in. */
-function keysStay(
+function areKeysEqual(
   items: readonly SequenceItem[],
   changes: readonly ItemChange[],
   { onKeysOf }: Dependents,

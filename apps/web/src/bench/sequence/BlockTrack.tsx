@@ -1,8 +1,8 @@
 import {
-  hangItem,
   moveItems,
   setItems,
   stretchTween,
+  tetherItem,
   tetherLoop,
   trimTween,
 } from "@levitas/core/edit";
@@ -317,7 +317,7 @@ export function BlockTrack({
           `That would run in a circle: ${[...loop, loop[0]].join(" → ")}. Hang one of them elsewhere first.`,
           { tone: "fault" },
         );
-      else bench.perform(hangItem, { id, anchor: over });
+      else bench.perform(tetherItem, { id, anchor: over });
     },
   });
   const notes = [

@@ -1,4 +1,4 @@
-import { type Anchor, hangItem, tetherLoop } from "@levitas/core/edit";
+import { type Anchor, tetherItem, tetherLoop } from "@levitas/core/edit";
 import { eachItem, type SequenceItem, type Tether, type Tween } from "@levitas/core/study";
 import { type ReactNode, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
@@ -56,7 +56,7 @@ export function TetherForm({ item }: { item: SequenceItem }): ReactNode {
           tone: "fault",
         },
       );
-    else bench.perform(hangItem, { id: item.id, anchor });
+    else bench.perform(tetherItem, { id: item.id, anchor });
   };
   return (
     <>
@@ -72,7 +72,7 @@ export function TetherForm({ item }: { item: SequenceItem }): ReactNode {
         whole={false}
         unit="ms"
         onChange={(offset) =>
-          bench.perform(hangItem, { id: item.id, anchor: anchorOf(item.tether), offset })
+          bench.perform(tetherItem, { id: item.id, anchor: anchorOf(item.tether), offset })
         }
       />
       <input

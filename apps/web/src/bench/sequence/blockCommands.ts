@@ -1,4 +1,5 @@
 import {
+  cutTethers,
   deleteItems,
   dissolveProblem,
   dissolveSequenceGroup,
@@ -6,7 +7,6 @@ import {
   groupProblem,
   joinProblem,
   joinTweens,
-  looseItems,
   makeSequenceGroup,
   orderItem,
   setItems,
@@ -98,7 +98,7 @@ export function orderChosen(bench: Bench, way: 1 | -1): void {
 
 /** Cuts the tethers of the chosen blocks; none of them moves. */
 export function looseChosen(bench: Bench): void {
-  bench.perform(looseItems, { ids: chosen(bench) });
+  bench.perform(cutTethers, { ids: chosen(bench) });
   say("They hang on nothing any more, and stay where they are.");
 }
 

@@ -1,10 +1,10 @@
 import { type Curve, checkCurve } from "../../curve/index.ts";
 import {
   bad,
+  budgetFault,
   type Fault,
   FaultList,
   good,
-  overBudget,
   type Result,
   shortValue,
 } from "../../fault/index.ts";
@@ -35,7 +35,7 @@ export function readClipboard(text: string): Result<Clipboard> {
     return bad(notAClip("format", "Found no format."));
   if (found.format !== CLIPBOARD_FORMAT)
     return bad(notAClip("format", `Found ${shortValue(found.format)}.`));
-  const excess = overBudget(found);
+  const excess = budgetFault(found);
   if (excess) return bad(excess);
   const { tracks, start } = found as Partial<Record<keyof Clipboard, unknown>>;
   if (!Array.isArray(tracks) || tracks.length === 0 || tracks.length > MOST_TRACKS)

@@ -1,16 +1,16 @@
 import type { Draft } from "immer";
 import {
   bad,
+  budgetFault,
   type Fault,
   FaultList,
   good,
-  overBudget,
   type Result,
   shortValue,
 } from "../../fault/index.ts";
 import type { ChannelId, Study, Track, Tween } from "../../study/index.ts";
 import { defineEdit } from "../history/change.ts";
-import { partKeys } from "../spatialPath/joinPath.ts";
+import { separateKeys } from "../spatialPath/joinPath.ts";
 import { type Clipboard, type ClipboardKey, type ClipboardTrack, canShift } from "./clipboard.ts";
 import { readClipboardTrack } from "./readClipboard.ts";
 
@@ -73,7 +73,7 @@ export function readRecipe(document: unknown): Result<Recipe> {
     return bad(fault("tracks", `Found no list of 1 to ${MOST_TRACKS} tracks.`));
   const isPivot = pivot === null || (Number.isFinite(pivot?.x) && Number.isFinite(pivot?.y));
   if (!isPivot) return bad(fault("pivot", "Found neither null nor x and y."));
-  const excess = overBudget(document);
+  const excess = budgetFault(document);
   if (excess) return bad(excess);
   const faults = new FaultList(20);
   const read = tracks.map((track: unknown, i) => readClipboardTrack(track, `tracks[${i}]`, faults));
@@ -164,7 +164,7 @@ function apartTracks(tracks: readonly ClipboardTrack[]): readonly ClipboardTrack
     keys: keys.map((key, i) => ({ ...key, id: String(i) })),
   });
   // There are no shared curves here: every key carries its own curve.
-  const both = partKeys({ x: asTrack(x), y: asTrack(y) }, [], () => "");
+  const both = separateKeys({ x: asTrack(x), y: asTrack(y) }, [], () => "");
   const [xKeys, yKeys] = both as unknown as readonly [ClipboardKey[], ClipboardKey[]];
   return tracks.map((track) =>
     track === x ? { ...x, keys: xKeys } : track === y ? { ...y, keys: yKeys } : track,

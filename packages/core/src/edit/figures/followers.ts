@@ -17,12 +17,12 @@ export function followerLoop(study: Study, follower: Follower): string[] {
   sourceOf.set(first, follower);
   const words = ({ figure, channel }: { figure: string; channel: ChannelId }) =>
     `${study.figures.find(({ id }) => id === figure)?.name ?? figure} ${channelOf(channel).label}`;
-  const way: string[] = [words(follower)];
+  const path: string[] = [words(follower)];
   let { source } = follower;
   // No channel is visited twice, so there are no more steps than followers.
   for (let step = 0; step <= study.followers.length; step++) {
-    way.push(words(source));
-    if (nameOf(source.figure, source.channel) === first) return way;
+    path.push(words(source));
+    if (nameOf(source.figure, source.channel) === first) return path;
     const next = sourceOf.get(nameOf(source.figure, source.channel));
     if (!next) return [];
     source = next.source;

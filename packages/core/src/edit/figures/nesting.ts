@@ -13,10 +13,10 @@ import { shiftFigures } from "./shiftFigures.ts";
  */
 export const nestFigure = defineEdit<{ figureId: string; parent: string | null }>(
   "nest figure",
-  (draft, { figureId, parent }, study) => nest(draft, study, figureId, parent),
+  (draft, { figureId, parent }, study) => nestIn(draft, study, figureId, parent),
 );
 
-function nest(draft: Draft<Study>, study: Study, figureId: string, parent: string | null): void {
+function nestIn(draft: Draft<Study>, study: Study, figureId: string, parent: string | null): void {
   const figure = draftFigure(draft, figureId);
   if (!figure || figure.parent === parent) return;
   if (parent !== null && (isWithin(study, parent, figureId) || !draftFigure(draft, parent))) return;
@@ -71,7 +71,7 @@ export const dissolveGroup = defineEdit<{ figureId: string }>(
     const group = study.figures.find((figure) => figure.id === figureId);
     if (!group) return;
     for (const figure of study.figures)
-      if (figure.parent === figureId) nest(draft, study, figure.id, group.parent);
+      if (figure.parent === figureId) nestIn(draft, study, figure.id, group.parent);
     removeFigures(draft, new Set([figureId]), study);
   },
 );

@@ -31,7 +31,7 @@ export function shiftFigures(
     }
     for (const figure of [...tween.figures]) {
       const own = by.get(figure);
-      if (own) shiftKeys(takeOut(draft, study, tween, figure), own);
+      if (own) shiftKeys(separateFigure(draft, study, tween, figure), own);
     }
   }
 }
@@ -42,8 +42,8 @@ const isShifted = (track: Pick<Track, "channel" | "mode">): boolean =>
 function shiftKeys(tween: Draft<Tween>, by: { readonly x: number; readonly y: number }): void {
   for (const track of tween.tracks) {
     if (!isShifted(track)) continue;
-    const way = track.channel === "x" ? by.x : by.y;
-    for (const key of track.keys) if (typeof key.value === "number") key.value += way;
+    const shift = track.channel === "x" ? by.x : by.y;
+    for (const key of track.keys) if (typeof key.value === "number") key.value += shift;
   }
 }
 
@@ -51,7 +51,7 @@ function shiftKeys(tween: Draft<Tween>, by: { readonly x: number; readonly y: nu
  * Gives one figure of a tween its own copy of the tween, beside it, with the same start. The other figures keep
  * theirs.
  */
-function takeOut(
+function separateFigure(
   draft: Draft<Study>,
   study: Study,
   tween: Draft<Tween>,

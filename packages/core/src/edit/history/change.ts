@@ -37,7 +37,7 @@ export function defineEdit<Arguments>(
       keepKeyTethers(draft, study);
     });
     // JSON writes these as null, and the study could not be read again.
-    if (patches.some(({ value }) => holdsNoNumber(value)))
+    if (patches.some(({ value }) => hasNonFinite(value)))
       return { label, before: study, after: study, patches: [], inverse: [], refused: REFUSED };
     return { label, before: study, after, patches, inverse };
   };
@@ -46,7 +46,7 @@ export function defineEdit<Arguments>(
 const REFUSED = "That would put a number into the study that is none. Nothing was changed.";
 
 /** Whether a patch would store NaN or Infinity anywhere. */
-function holdsNoNumber(value: unknown): boolean {
+function hasNonFinite(value: unknown): boolean {
   const open: unknown[] = [value];
   for (let at = open.pop(); at !== undefined; at = open.pop()) {
     if (typeof at === "number" && !Number.isFinite(at)) return true;

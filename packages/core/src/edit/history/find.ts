@@ -26,21 +26,21 @@ export function* draftItems(items: Draft<SequenceItem>[]): Generator<Draft<Seque
 }
 
 /** The path to an item of a sequence: its index, after those of the groups around it. */
-function wayTo(items: readonly SequenceItem[], id: string): readonly number[] | undefined {
+function pathTo(items: readonly SequenceItem[], id: string): readonly number[] | undefined {
   for (let i = 0; i < items.length; i++) {
     const item = items[i] as SequenceItem;
     if (item.id === id) return [i];
-    const inner = item.type === "group" ? wayTo(item.items, id) : undefined;
+    const inner = item.type === "group" ? pathTo(item.items, id) : undefined;
     if (inner) return [i, ...inner];
   }
   return undefined;
 }
 
 /** The item of a draft at a path. */
-function followWay(draft: Draft<Study>, way: readonly number[]): Draft<SequenceItem> | undefined {
+function itemAt(draft: Draft<Study>, path: readonly number[]): Draft<SequenceItem> | undefined {
   let items: Draft<SequenceItem>[] = draft.sequence;
   let found: Draft<SequenceItem> | undefined;
-  for (const index of way) {
+  for (const index of path) {
     found = items[index];
     if (found?.type === "group") items = found.items;
   }
@@ -52,8 +52,8 @@ function followWay(draft: Draft<Study>, way: readonly number[]): Draft<SequenceI
  * that Immer makes proxies only for what is changed.
  */
 export function draftItem(draft: Draft<Study>, id: string): Draft<SequenceItem> | undefined {
-  const way = wayTo((original(draft) ?? draft).sequence as SequenceItem[], id);
-  return way && followWay(draft, way);
+  const path = pathTo((original(draft) ?? draft).sequence as SequenceItem[], id);
+  return path && itemAt(draft, path);
 }
 
 /** Every tween of a draft, those in groups too. */
@@ -65,22 +65,22 @@ export function* draftTweens(items: Draft<SequenceItem>[]): Generator<Draft<Twee
 }
 
 /** The path to a key: the indices of its item, track and key. */
-interface KeyWay {
+interface KeyPath {
   readonly items: readonly number[];
   readonly track: number;
   readonly key: number;
 }
 
 /** Finds the paths to some keys in one walk. */
-function findKeyWays(
+function findKeyPaths(
   items: readonly SequenceItem[],
   wanted: ReadonlySet<string>,
   around: readonly number[],
-  found: Map<string, KeyWay>,
+  found: Map<string, KeyPath>,
 ): void {
   for (let i = 0; i < items.length && found.size < wanted.size; i++) {
     const item = items[i] as SequenceItem;
-    if (item.type === "group") findKeyWays(item.items, wanted, [...around, i], found);
+    if (item.type === "group") findKeyPaths(item.items, wanted, [...around, i], found);
     if (item.type !== "tween") continue;
     for (let track = 0; track < item.tracks.length; track++) {
       const { keys } = item.tracks[track] as Track;
@@ -100,15 +100,15 @@ export function draftKeys(
   draft: Draft<Study>,
   keyIds: Iterable<string>,
 ): ReadonlyMap<string, DraftKey> {
-  const ways = new Map<string, KeyWay>();
-  findKeyWays((original(draft) ?? draft).sequence as SequenceItem[], new Set(keyIds), [], ways);
+  const paths = new Map<string, KeyPath>();
+  findKeyPaths((original(draft) ?? draft).sequence as SequenceItem[], new Set(keyIds), [], paths);
   const found = new Map<string, DraftKey>();
-  for (const [id, way] of ways) {
-    const tween = followWay(draft, way.items);
+  for (const [id, path] of paths) {
+    const tween = itemAt(draft, path.items);
     if (tween?.type !== "tween") continue;
-    const track = tween.tracks[way.track];
-    const key = track?.keys[way.key];
-    if (track && key) found.set(id, { tween, track, key, index: way.key });
+    const track = tween.tracks[path.track];
+    const key = track?.keys[path.key];
+    if (track && key) found.set(id, { tween, track, key, index: path.key });
   }
   return found;
 }

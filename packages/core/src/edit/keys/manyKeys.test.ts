@@ -13,12 +13,12 @@ import {
   joinPath,
   moveKeys,
   nestFigure,
-  partPath,
   pasteKeys,
   RECIPES,
   readClipboard,
   recipeOf,
   seamsOf,
+  separatePath,
   setTangent,
   smoothKeys,
   stretchKeys,
@@ -271,7 +271,7 @@ describe("x and y as one path", () => {
     const joined = joinPath(study, { figureId: "pass", newId }).after;
     const tweens = joined.sequence.filter((item) => (item as Tween).path);
     expect(tweens).toHaveLength(1);
-    const parted = partPath(joined, { tweenId: tweens[0]?.id ?? "", newId }).after;
+    const parted = separatePath(joined, { tweenId: tweens[0]?.id ?? "", newId }).after;
     for (const [study, tolerance] of [
       [joined, 0.5],
       [parted, 1],

@@ -96,14 +96,14 @@ export const stretchKeys = defineEdit<{
   let by = Math.max(factor, 0);
   // A key at `from` must stay on its side of `limit`: about + (from − about) · factor ≤ limit, or ≥ limit.
   const keepBefore = (from: number, limit: number) => {
-    const way = from - about;
-    if (way > 0) by = Math.min(by, (limit - about) / way);
-    else if (way < 0) by = Math.max(by, (limit - about) / way);
+    const distance = from - about;
+    if (distance > 0) by = Math.min(by, (limit - about) / distance);
+    else if (distance < 0) by = Math.max(by, (limit - about) / distance);
   };
   const keepAfter = (from: number, limit: number) => {
-    const way = from - about;
-    if (way > 0) by = Math.max(by, (limit - about) / way);
-    else if (way < 0) by = Math.min(by, (limit - about) / way);
+    const distance = from - about;
+    if (distance > 0) by = Math.max(by, (limit - about) / distance);
+    else if (distance < 0) by = Math.min(by, (limit - about) / distance);
   };
   for (const { tween, track, index, time } of chosen) {
     const before = track.keys[index - 1];

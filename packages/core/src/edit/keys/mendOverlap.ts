@@ -41,9 +41,9 @@ export function mendOverlap(study: Study, { overlap, by }: { overlap: Overlap; b
     const first = layersOf(study, overlap).find(({ tween }) => tween.id === overlap.winner);
     const lead = (first?.start ?? start) - start;
     const loserEnd = layersOf(study, overlap).find(({ tween }) => tween.id === overlap.loser)?.end;
-    const way = Math.max(loserEnd ?? overlap.to, overlap.to) - start - lead;
+    const shift = Math.max(loserEnd ?? overlap.to, overlap.to) - start - lead;
     return {
-      ...moveItems(study, { ids: [overlap.winner], by: way }),
+      ...moveItems(study, { ids: [overlap.winner], by: shift }),
       label: "shift the later tween",
     };
   }

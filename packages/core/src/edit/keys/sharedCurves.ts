@@ -34,7 +34,7 @@ export const keepShared = defineEdit<{ keyId: string; curveId: string; name: str
   (draft, { keyId, curveId, name }, study) => {
     const found = draftKey(draft, keyId);
     if (!found) return;
-    const curve = timedBy(study, found);
+    const curve = timingCurve(study, found);
     draft.curves.push({ id: curveId, name, curve: curve as Draft<Curve> });
     giveSpanCurve(found, { shared: curveId });
   },
@@ -45,12 +45,12 @@ export const takeOwnCopy = defineEdit<{ keyId: string }>(
   "take own copy",
   (draft, { keyId }, study) => {
     const found = draftKey(draft, keyId);
-    if (found) giveSpanCurve(found, timedBy(study, found));
+    if (found) giveSpanCurve(found, timingCurve(study, found));
   },
 );
 
 /** The curve that times the span beginning at a key: along a path that of x. */
-function timedBy(study: Study, { tween, key }: DraftKey): Curve {
+function timingCurve(study: Study, { tween, key }: DraftKey): Curve {
   const source = findTween(study, tween.id);
   const lead = source && findKey(study, timingKey(source, key.id));
   return curveOfKey(study, lead?.key ?? (key as Key));

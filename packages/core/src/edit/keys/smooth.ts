@@ -96,12 +96,12 @@ function spanBeside(draft: Draft<Study>, keyId: string, side: "in" | "out"): Dra
   if (!key || !next || typeof key.value !== "number" || typeof next.value !== "number")
     return undefined;
   const width = next.time - key.time;
-  const change = wayBetween(track as Track, key.value, next.value);
+  const change = changeBetween(track as Track, key.value, next.value);
   return width > 0 ? { key, width, change } : undefined;
 }
 
 /** The change of a channel from one value to the next: of angles along their route. */
-function wayBetween(track: Track, from: number, to: number): number {
+function changeBetween(track: Track, from: number, to: number): number {
   return channelOf(track.channel).kind === "angle" && track.mode !== "relative"
     ? angleDelta(from, to, track.route ?? "none")
     : to - from;
@@ -126,7 +126,7 @@ export const smoothKeys = defineEdit<{ keyIds: readonly string[]; how: Smoothing
         track.keys.forEach((key, index) => {
           if (!wanted.has(key.id)) return;
           const speed = speedThrough(study, track, index, how);
-          if (speed !== undefined) give(draft, study, key.id, speed);
+          if (speed !== undefined) setSpeed(draft, study, key.id, speed);
         });
       }
     }
@@ -144,8 +144,8 @@ function speedThrough(
   if (!here || typeof here.value !== "number") return undefined;
   if (how === "flat" || !before || !after) return how === "match" ? undefined : 0;
   if (typeof before.value !== "number" || typeof after.value !== "number") return undefined;
-  const into = wayBetween(track, before.value, here.value);
-  const out = wayBetween(track, here.value, after.value);
+  const into = changeBetween(track, before.value, here.value);
+  const out = changeBetween(track, here.value, after.value);
   const [widthIn, widthOut] = [here.time - before.time, after.time - here.time];
   if (!(widthIn > 0 && widthOut > 0)) return undefined;
   if (how === "through") return into * out <= 0 ? 0 : (into + out) / (widthIn + widthOut);
@@ -157,7 +157,7 @@ function speedThrough(
 }
 
 /** Sets the speed of both spans at a key; handles keep their length in time, a third of the span by default. */
-function give(draft: Draft<Study>, study: Study, keyId: string, speed: number): void {
+function setSpeed(draft: Draft<Study>, study: Study, keyId: string, speed: number): void {
   for (const side of ["in", "out"] as const) {
     const span = spanBeside(draft, keyId, side);
     if (!span) continue;
@@ -200,8 +200,8 @@ export function seamsOf(study: Pick<Study, "curves">, track: Track): ReadonlyMap
     const into = curveOfKey(study, a);
     const out = curveOfKey(study, b);
     if (into.kind === "steps" || out.kind === "steps") continue;
-    const wayIn = wayBetween(track, a.value, b.value);
-    const wayOut = wayBetween(track, b.value, c.value);
+    const wayIn = changeBetween(track, a.value, b.value);
+    const wayOut = changeBetween(track, b.value, c.value);
     const before = (compileCurve(into).slope(1, true) * wayIn * 1000) / widthIn;
     const after = (compileCurve(out).slope(0) * wayOut * 1000) / widthOut;
     const most = Math.max(Math.abs(before), Math.abs(after));

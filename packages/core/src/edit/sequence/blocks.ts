@@ -23,7 +23,7 @@ import {
 } from "../../study/index.ts";
 import { type Placed, placeItems } from "../../timeline/index.ts";
 import { printHexColor, roundTo } from "../../value/index.ts";
-import { delaysSome } from "../dependencies.ts";
+import { delaysOnlySome } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItems, draftTweens, listHolding } from "../history/find.ts";
 import { removeItems } from "./removeItems.ts";
@@ -79,7 +79,7 @@ export function splitProblem(study: Study, tweenId: string, time: number): strin
   const at = placeItems(study).within(tweenId, time);
   const { from, to } = clipOf(tween);
   const placed = placeItems(study).byId.get(tweenId);
-  if (placed && delaysSome(placed.level, placed.start, placed.start + at - from))
+  if (placed && delaysOnlySome(placed.level, placed.start, placed.start + at - from))
     return "A freeze of some figures would delay its second part: let the freeze stop all first.";
   return at > from + SAME && at < to - SAME ? undefined : "The playhead is not inside it.";
 }
@@ -209,7 +209,7 @@ export function joinProblem(study: Study, ids: readonly string[]): string | unde
       return `“${tween.name}” begins before “${before.item.name}” is over.`;
   }
   const begins = sorted.map(({ start }) => start);
-  if (delaysSome(first?.level, Math.min(...begins), Math.max(...begins)))
+  if (delaysOnlySome(first?.level, Math.min(...begins), Math.max(...begins)))
     return "A freeze of some figures lies between them: it delays only what has not begun.";
   if (areParts(tweens, begins)) return undefined;
   const letsGo = tweens.slice(0, -1).find(({ fill }) => fill === "none" || fill === "backwards");
@@ -312,7 +312,7 @@ export const joinTweens = defineEdit<{ ids: readonly string[] }>(
       if (fill === "forwards") delete target.fill;
       else target.fill = fill;
       if (areParts(tweens, starts)) setClip(target, clipOf(first).from, clipOf(last).to);
-      else target.tracks = joined(tweens, starts) as Draft<Track>[];
+      else target.tracks = joinedTracks(tweens, starts) as Draft<Track>[];
     }
     const level = sorted[0]?.level;
     for (const item of draftItems(draft.sequence)) {
@@ -343,7 +343,7 @@ function joinedFill(first: Tween, last: Tween): Fill {
 }
 
 /** The tracks of tweens in order of time, as those of one tween that starts with the first. */
-function joined(tweens: readonly Tween[], starts: readonly number[]): Track[] {
+function joinedTracks(tweens: readonly Tween[], starts: readonly number[]): Track[] {
   const tracks: Track[] = [];
   tweens.forEach((tween, i) => {
     const shift = (starts[i] as number) - (starts[0] as number);

@@ -7,11 +7,11 @@ import {
   type Tether,
 } from "../../study/index.ts";
 import { placeItems, rateOf } from "../../timeline/index.ts";
-import { allNeeds, delaysSome } from "../dependencies.ts";
+import { allDependencies, delaysOnlySome } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItems, listHolding } from "../history/find.ts";
 import { stateOf } from "../tween.ts";
-import { passOn } from "./removeItems.ts";
+import { retether } from "./removeItems.ts";
 
 /** Why items cannot be grouped; undefined if they can. */
 export function groupProblem(study: Study, ids: readonly string[]): string | undefined {
@@ -23,7 +23,7 @@ export function groupProblem(study: Study, ids: readonly string[]): string | und
   if (placed.some(({ item }) => item.type === "freeze"))
     return "A freeze in a group would stop only what the group plays.";
   const starts = placed.map(({ start }) => start);
-  if (delaysSome(placed[0]?.level, Math.min(...starts), Math.max(...starts)))
+  if (delaysOnlySome(placed[0]?.level, Math.min(...starts), Math.max(...starts)))
     return "A freeze of some figures lies between them: it delays what has not begun, and a group begins as one.";
   const chosen = new Set(placed.flatMap(({ item }) => [...idsIn(item)]));
   for (const { item } of placed) {
@@ -55,9 +55,9 @@ export const makeSequenceGroup = defineEdit<{
   if (!list) return;
   const inside = new Set(placed.flatMap(({ item }) => [...idsIn(item)]));
   const members = list.filter(({ id }) => chosen.has(id));
-  const outside = outsideTether(study, earliest.item.id, inside);
+  const outside = tetherOutside(study, earliest.item.id, inside);
   // The anchor of the group may itself depend on a member: then the group gets a fixed start.
-  const waits = allNeeds(study, [earliest.item.id]);
+  const waits = allDependencies(study, [earliest.item.id]);
   const isLoop = outside.to !== "start" && [...chosen].some((id) => waits.has(id));
   const tether = isLoop ? { to: "start" as const, offset: earliest.start } : outside;
   for (const member of members) {
@@ -86,7 +86,7 @@ function* idsIn(item: SequenceItem): Generator<string> {
 }
 
 /** The tether of an item, or the start of its level if its anchor moves with it. */
-function outsideTether(study: Study, id: string, inside: ReadonlySet<string>): Tether {
+function tetherOutside(study: Study, id: string, inside: ReadonlySet<string>): Tether {
   const placed = placeItems(study).byId.get(id);
   const tether = placed?.item.tether;
   if (!tether || (tether.to !== "start" && tether.to !== "marker" && inside.has(tether.id)))
@@ -106,7 +106,7 @@ export function dissolveProblem(study: Study, id: string): string | undefined {
   const starts = (placed.inside ? membersOf(placed.inside) : []).map(({ start }) => start);
   const [first, last] = [Math.min(0, ...starts), Math.max(0, ...starts)];
   const outside = (inside: number) => placed.start + inside / rateOf(placed.item as Group);
-  if (delaysSome(placed.level, outside(first), outside(last)))
+  if (delaysOnlySome(placed.level, outside(first), outside(last)))
     return "A freeze of some figures lies in it: it would delay what has not begun.";
   if (placed.item.fill !== undefined && placed.item.fill !== "forwards")
     return "Its fill would be lost: set it to forwards first.";
@@ -140,7 +140,7 @@ export const dissolveSequenceGroup = defineEdit<{ id: string }>(
           offset: placed.item.tether.offset + tether.offset / rate,
         };
       else member.tether = { to: "start", offset: placed.start + own.start / rate };
-      if (rate !== 1) quicken(member, rate);
+      if (rate !== 1) scaleRate(member, rate);
       if (placed.item.disabled) member.disabled = true;
     }
     // Items tethered to the group's end are re-attached to its last member, those tethered to its start to the group's
@@ -159,7 +159,7 @@ export const dissolveSequenceGroup = defineEdit<{ id: string }>(
       const end = placed.start + (last.start + last.shown) / rate;
       item.tether = { to: "item", id: last.item.id, edge: "end", offset: own.start - end };
     }
-    passOn(draft, new Set([id]), study);
+    retether(draft, new Set([id]), study);
     const members = [...group.items];
     list.splice(index, 1, ...members);
     // The anchor of a member may depend on a freeze that depends on the member: then the member gets a fixed start.
@@ -173,7 +173,7 @@ export const dissolveSequenceGroup = defineEdit<{ id: string }>(
 );
 
 /** Makes an item play `rate` times as fast. */
-function quicken(item: Draft<SequenceItem>, rate: number): void {
+function scaleRate(item: Draft<SequenceItem>, rate: number): void {
   if (item.type === "group") {
     item.rate = rateOf(item as Group) * rate;
     return;

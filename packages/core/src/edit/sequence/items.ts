@@ -80,15 +80,15 @@ export const moveItems = defineEdit<{ ids: readonly string[]; by: number }>(
   (draft, { ids, by }, study) => {
     const { startOf } = placeItems(study);
     const leaders = leadersOf(study, ids).map(({ item }) => item.id);
-    let way = by;
-    for (const id of leaders) way = Math.max(way, Math.min(-startOf(id), 0));
+    let shift = by;
+    for (const id of leaders) shift = Math.max(shift, Math.min(-startOf(id), 0));
     // An item tethered to the end of a group moves along with the members that decide that end: items are moved in
     // waves, and placed again after each.
     inWaves(study, leaders).forEach((wave, i) => {
       const placed = placeItems(i === 0 ? study : stateOf(draft));
       for (const id of wave) {
         const target = draftItem(draft, id);
-        const [there, wanted] = [placed.startOf(id), startOf(id) + way];
+        const [there, wanted] = [placed.startOf(id), startOf(id) + shift];
         if (target && Math.abs(there - wanted) > 1e-9)
           target.tether.offset += placed.within(id, wanted) - placed.within(id, there);
       }
@@ -116,7 +116,7 @@ export function tetherLoop(study: Study, id: string, anchor: Anchor): string[] {
  * Tethers an item to an anchor, `offset` ms later; without an offset it keeps its start. A tether that would form a
  * cycle is not made; see `tetherLoop`.
  */
-export const hangItem = defineEdit<{ id: string; anchor: Anchor; offset?: number }>(
+export const tetherItem = defineEdit<{ id: string; anchor: Anchor; offset?: number }>(
   "hang elsewhere",
   (draft, { id, anchor, offset }, study) => {
     const target = draftItem(draft, id);
@@ -130,7 +130,7 @@ export const hangItem = defineEdit<{ id: string; anchor: Anchor; offset?: number
 );
 
 /** Cuts tethers: each item gets a fixed start in its level, and nothing moves. */
-export const looseItems = defineEdit<{ ids: readonly string[] }>(
+export const cutTethers = defineEdit<{ ids: readonly string[] }>(
   "cut tethers",
   (draft, { ids }, study) => {
     const { byId } = placeItems(study);

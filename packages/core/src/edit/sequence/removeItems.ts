@@ -12,7 +12,7 @@ export function removeItems(draft: Draft<Study>, ids: ReadonlySet<string>, study
   for (const item of eachItem(study.sequence))
     if (item.type === "group" && gone.has(item.id))
       for (const member of eachItem(item.items)) gone.add(member.id);
-  passOn(draft, gone, study);
+  retether(draft, gone, study);
   const prune = (items: Draft<SequenceItem>[]): Draft<SequenceItem>[] => {
     for (const item of items)
       if (item.type === "group" && !gone.has(item.id)) item.items = prune(item.items);
@@ -22,7 +22,7 @@ export function removeItems(draft: Draft<Study>, ids: ReadonlySet<string>, study
 }
 
 /** Re-attaches items that were tethered to a deleted item, or to one of its keys, keeping their start times. */
-export function passOn(draft: Draft<Study>, gone: ReadonlySet<string>, study: Study): void {
+export function retether(draft: Draft<Study>, gone: ReadonlySet<string>, study: Study): void {
   const { byId } = placeItems(study);
   const tweenOfKey = new Map<string, string>();
   for (const item of eachItem(study.sequence))

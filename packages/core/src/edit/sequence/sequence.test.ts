@@ -12,7 +12,6 @@ import {
   dissolveSequenceGroup,
   duplicateItems,
   groupProblem,
-  hangItem,
   joinProblem,
   joinTweens,
   makeSequenceGroup,
@@ -26,6 +25,7 @@ import {
   splitProblem,
   splitTween,
   stretchTween,
+  tetherItem,
   tetherLoop,
   trimTween,
 } from "../index.ts";
@@ -91,13 +91,13 @@ describe("blocks of a sequence", () => {
   });
 
   it("hang elsewhere without moving, or with an offset of their own", () => {
-    const study = hangItem(landing(), {
+    const study = tetherItem(landing(), {
       id: "chip",
       anchor: { to: "item", id: "fall", edge: "end" },
     }).after;
     expect(starts(study)).toEqual(starts(landing()));
     expect(study.sequence[2]?.tether).toEqual(after("fall", 70));
-    const marked = hangItem(study, {
+    const marked = tetherItem(study, {
       id: "chip",
       anchor: { to: "marker", id: "open" },
       offset: 10,
@@ -109,7 +109,7 @@ describe("blocks of a sequence", () => {
     const anchor = { to: "item", id: "chip", edge: "end" } as const;
     expect(tetherLoop(landing(), "fall", anchor).toSorted()).toEqual(["chip", "fall", "settle"]);
     const study = landing();
-    expect(hangItem(study, { id: "fall", anchor }).after).toBe(study);
+    expect(tetherItem(study, { id: "fall", anchor }).after).toBe(study);
     const broken = {
       ...study,
       sequence: study.sequence.map((item) =>
@@ -142,7 +142,7 @@ describe("blocks of a sequence", () => {
     const study = landing();
     const fall = study.sequence[0];
     const keyId = fall?.type === "tween" ? (fall.tracks[0]?.keys[1]?.id ?? "") : "";
-    const hung = hangItem(study, {
+    const hung = tetherItem(study, {
       id: "knock",
       anchor: { to: "key", id: keyId },
       offset: 5,

@@ -152,9 +152,9 @@ function fitStretch(stretch: Stretch, depth: number): Pair[] {
     const v = speed(time);
     const size = Math.hypot(v.x, v.y);
     // A curve that begins or ends vertically has infinite speed there, so the distance it covers is compared instead.
-    const way = size > 1e-9 && Number.isFinite(size) ? v : towards;
-    const norm = Math.hypot(way.x, way.y) || 1;
-    return { x: way.x / norm, y: way.y / norm };
+    const tangent = size > 1e-9 && Number.isFinite(size) ? v : towards;
+    const norm = Math.hypot(tangent.x, tangent.y) || 1;
+    return { x: tangent.x / norm, y: tangent.y / norm };
   };
   const near = at(from + width * 0.01);
   const late = at(to - width * 0.01);
@@ -271,7 +271,7 @@ function timingOf(
 }
 
 /** The keys of x and of y that move as a path through space does, each with curves of its own. */
-export function partKeys(
+export function separateKeys(
   tracks: SpaceTracks,
   shared: readonly SharedCurve[],
   newId: () => string,
@@ -280,8 +280,8 @@ export function partKeys(
   const keysOf = (compiled: CompiledTrack, source: readonly Key[]): Key[] =>
     Array.from(compiled.times, (time, i): Key => {
       const known = source.find((key) => key.time === time);
-      const way = Math.abs((compiled.values[i + 1] ?? 0) - (compiled.values[i] as number));
-      const curve = i < compiled.curves.length ? ownCurve(compiled, i, way) : undefined;
+      const change = Math.abs((compiled.values[i + 1] ?? 0) - (compiled.values[i] as number));
+      const curve = i < compiled.curves.length ? ownCurve(compiled, i, change) : undefined;
       const repeated = i > 0 && compiled.times[i - 1] === time;
       return {
         id: known && !repeated ? known.id : newId(),
@@ -293,17 +293,17 @@ export function partKeys(
   return [keysOf(x, tracks.x.keys), keysOf(y, tracks.y.keys)];
 }
 
-function ownCurve(compiled: CompiledTrack, span: number, way: number): Curve {
+function ownCurve(compiled: CompiledTrack, span: number, change: number): Curve {
   const shape = compiled.shape(span);
   // Straight pieces keep their curve; others are sampled, and reduced to few points again.
   if (shape.kind !== "linear-stops" || shape.stops.length < 200) return shape;
-  if (way < 1e-9) return LINEAR;
+  if (change < 1e-9) return LINEAR;
   const curve = compiled.curves[span] as CompiledCurve;
-  return fitPathTo(curve, [], Math.min((JOIN_TOLERANCE * 0.3) / way, 0.05));
+  return fitPathTo(curve, [], Math.min((JOIN_TOLERANCE * 0.3) / change, 0.05));
 }
 
 /** Separates a path through space into x and y with a curve each, nowhere farther than `JOIN_TOLERANCE` from it. */
-export const partPath = defineEdit<{ tweenId: string; newId: () => string }>(
+export const separatePath = defineEdit<{ tweenId: string; newId: () => string }>(
   "part the path into x and y",
   (draft, { tweenId, newId }, study) => {
     for (const tween of draftTweens(draft.sequence)) {
@@ -312,7 +312,7 @@ export const partPath = defineEdit<{ tweenId: string; newId: () => string }>(
       const path = source && spacePathOf(source);
       delete tween.path;
       if (!path) continue;
-      const [x, y] = partKeys(path, study.curves, newId);
+      const [x, y] = separateKeys(path, study.curves, newId);
       for (const track of tween.tracks)
         if (track.channel === "x") track.keys = x as Draft<Key>[];
         else if (track.channel === "y") track.keys = y as Draft<Key>[];

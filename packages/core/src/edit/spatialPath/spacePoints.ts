@@ -102,9 +102,9 @@ export function insertPair(
   if (parts && (before.out || next.in)) {
     const [a, , , d] = piece;
     const [[, ab, abc], [, bcd, cd]] = cutBezier(piece, parameterAt(piece, share));
-    before.out = less(ab, a);
-    next.in = less(cd, d);
-    place(spot, { in: less(abc, spot), out: less(bcd, spot) });
+    before.out = offsetFrom(ab, a);
+    next.in = offsetFrom(cd, d);
+    place(spot, { in: offsetFrom(abc, spot), out: offsetFrom(bcd, spot) });
   } else {
     if (!parts) {
       delete before.out;
@@ -119,7 +119,7 @@ export function insertPair(
   } else if (before.curve) fresh.curve = before.curve;
 }
 
-function less(to: Spot, from: Spot): SpaceHandle {
+function offsetFrom(to: Spot, from: Spot): SpaceHandle {
   return { x: to.x - from.x, y: to.y - from.y };
 }
 
@@ -213,13 +213,13 @@ export const roundSpacePoints = defineEdit<{ keyIds: readonly string[] }>(
           at(i),
           at(Math.min(i + 1, path.x.keys.length - 1)),
         ];
-        const way = less(after, before);
-        const length = Math.hypot(way.x, way.y);
+        const chord = offsetFrom(after, before);
+        const length = Math.hypot(chord.x, chord.y);
         if (length < 1e-9) return;
         const reach = (to: Spot) => Math.hypot(to.x - here.x, to.y - here.y) / 3 / length;
-        if (i > 0) fresh.in = { x: -way.x * reach(before), y: -way.y * reach(before) };
+        if (i > 0) fresh.in = { x: -chord.x * reach(before), y: -chord.y * reach(before) };
         if (i < path.x.keys.length - 1)
-          fresh.out = { x: way.x * reach(after), y: way.y * reach(after) };
+          fresh.out = { x: chord.x * reach(after), y: chord.y * reach(after) };
       });
     }
   },

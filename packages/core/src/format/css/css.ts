@@ -19,9 +19,9 @@ import { cssComment } from "../escape.ts";
 import {
   type CssAnimation,
   type CssFrame,
+  combine,
   framesText,
   HAIR,
-  together,
   type Written,
 } from "./cssAnimation.ts";
 import { baked, isShaken, needsBaking, simpleIterations } from "./cssBaked.ts";
@@ -127,8 +127,8 @@ function figureCss(
     const written = property.channels.some((id) => needsBaking(motion, index, id))
       ? baked(motion, index, property, prefix, scene)
       : isJoined(channels)
-        ? joined(property, channels, prefix, scene)
-        : apart(property, channels, prefix, scene);
+        ? asOneProperty(property, channels, prefix, scene)
+        : asCustomProperties(property, channels, prefix, scene);
     declarations.push(...written.declarations);
     registered.push(...written.registered);
     animations.push(...written.animations);
@@ -173,7 +173,7 @@ function isJoined(channels: readonly CssChannel[]): boolean {
   return others.every(
     ({ layers }) =>
       first.layers.length === layers.length &&
-      first.layers.every((layer, i) => inStep(layer, layers[i] as Layer)),
+      first.layers.every((layer, i) => haveSameTiming(layer, layers[i] as Layer)),
   );
 }
 
@@ -195,7 +195,7 @@ function staysLegal({ id, layers }: CssChannel): boolean {
   );
 }
 
-function inStep(a: Layer, b: Layer): boolean {
+function haveSameTiming(a: Layer, b: Layer): boolean {
   return (
     a.tween === b.tween &&
     a.start === b.start &&
@@ -208,14 +208,14 @@ function inStep(a: Layer, b: Layer): boolean {
 }
 
 /** Animates the property itself. A channel without keys contributes its rest value. */
-function joined(
+function asOneProperty(
   property: CssProperty,
   channels: readonly CssChannel[],
   name: string,
   scene: CssContext,
 ): Written {
   const write = (values: readonly (number | string)[]) =>
-    together(
+    combine(
       property,
       values.map((value) =>
         typeof value === "number" ? `${cssNumber(value)}${property.unit}` : value,
@@ -258,7 +258,7 @@ function joined(
 }
 
 /** Animates each channel as a registered custom property, and each relative layer as one of its own. */
-function apart(
+function asCustomProperties(
   property: CssProperty,
   channels: readonly CssChannel[],
   name: string,
@@ -306,7 +306,7 @@ function apart(
       return `max(0px, ${terms.join(" + ")})`;
     return terms.length === 1 ? String(terms[0]) : `calc(${terms.join(" + ")})`;
   });
-  declarations.push(`${property.property}: ${together(property, parts, scene)};`);
+  declarations.push(`${property.property}: ${combine(property, parts, scene)};`);
   return { declarations, registered, animations };
 }
 

@@ -47,10 +47,6 @@ export interface Written {
 }
 
 /** Combines the values of a property's channels. */
-export function together(
-  property: CssProperty,
-  values: readonly string[],
-  scene: CssScene,
-): string {
+export function combine(property: CssProperty, values: readonly string[], scene: CssScene): string {
   return property.write?.(values, scene) ?? values.join(" ");
 }

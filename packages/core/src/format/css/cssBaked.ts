@@ -5,9 +5,9 @@ import { bake, marksOf } from "./bake.ts";
 import {
   type CssAnimation,
   type CssFrame,
+  combine,
   framesText,
   HAIR,
-  together,
   type Written,
 } from "./cssAnimation.ts";
 import type { CssProperty, CssScene } from "./cssProperties.ts";
@@ -86,7 +86,7 @@ export function baked(
   const write = (values: readonly number[]) =>
     isColor
       ? rgbText(values)
-      : together(
+      : combine(
           property,
           values.map((value) => `${cssNumber(value)}${property.unit}`),
           scene,

@@ -1,4 +1,4 @@
-import { commonLoop, loopsOf, type Motion, showsBack } from "../../motion/index.ts";
+import { commonLoop, isBackShown, loopsOf, type Motion } from "../../motion/index.ts";
 import { cssNumber } from "./cssText.ts";
 
 /** The step at which the rotation of a card is sampled, ms; a crossing is then found exactly. */
@@ -14,7 +14,7 @@ export function faceChanges(
   to = motion.duration,
 ): { readonly back: boolean; readonly times: readonly number[] } {
   const isBack = (t: number) =>
-    showsBack(motion.valueAt(figureIndex, "turnX", t), motion.valueAt(figureIndex, "turnY", t));
+    isBackShown(motion.valueAt(figureIndex, "turnX", t), motion.valueAt(figureIndex, "turnY", t));
   const times: number[] = [];
   const turns = TURNS.some(
     (channel) =>

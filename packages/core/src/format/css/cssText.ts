@@ -23,14 +23,14 @@ export class CssCurves {
 
   /** A curve as CSS text with rounded numbers; `tolerance` is a share of the change in value. */
   write(curve: Curve, tolerance: number = CSS_TOLERANCE): string {
-    return printCurve(this.known(curve, tolerance)).replace(
+    return printCurve(this.fit(curve, tolerance)).replace(
       /-?\d+(?:\.\d+)?(?:e[-+]?\d+)?/g,
       (number) => cssNumber(Number(number)),
     );
   }
 
   /** The curve itself if CSS has it, else straight pieces within a tolerance. */
-  private known(curve: Curve, tolerance: number): Curve {
+  private fit(curve: Curve, tolerance: number): Curve {
     const sampled = curve.kind === "linear-stops" && curve.stops.length > MOST_STOPS;
     if (curveKindOf(curve).css && !sampled) return curve;
     // Rounded down to a few steps, so that spans with similar changes share one fit.

@@ -61,7 +61,7 @@ export function readSvgIcon(text: string): Result<IconLook> {
         // Checked before it is parsed: what is not kept should not cost anything either.
         const isTooMuch =
           shapes.length >= MOST_SHAPES || lost >= MOST_SHAPES || data.length > 4 * LONGEST_PATH;
-        const path = isTooMuch ? undefined : placed(data, stack);
+        const path = isTooMuch ? undefined : transformedPath(data, stack);
         if (!path || path.length > LONGEST_PATH) {
           lost++;
           return;
@@ -122,10 +122,10 @@ function styleOf(text: string): Record<string, string> {
 /**
  * A plain color, `color` for the figure's own, or undefined for none. Gradients and the like become the figure's own.
  */
-function colorOf(said: string): string | undefined {
-  if (said === "none" || said === "transparent") return undefined;
-  if (said === "color" || said === "currentColor" || said.startsWith("url(")) return "color";
-  return isColor(said) && said.length <= 100 ? said : "color";
+function colorOf(text: string): string | undefined {
+  if (text === "none" || text === "transparent") return undefined;
+  if (text === "color" || text === "currentColor" || text.startsWith("url(")) return "color";
+  return isColor(text) && text.length <= 100 ? text : "color";
 }
 
 function boxOf(
@@ -148,7 +148,7 @@ function boxOf(
 }
 
 /** Path data with the transforms of its ancestors applied; undefined if it cannot be read. */
-function placed(data: string, stack: readonly Paint[]): string | undefined {
+function transformedPath(data: string, stack: readonly Paint[]): string | undefined {
   let path = svgpath(data);
   for (const { transform } of [...stack].reverse())
     if (transform) path = applyTransform(path, transform);

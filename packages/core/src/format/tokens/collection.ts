@@ -110,7 +110,7 @@ export function readCollection(text: string): Result<Collection> {
   else
     for (const [key, value] of Object.entries(data)) {
       const name = Array.isArray(data) ? `Curve ${Number(key) + 1}` : key;
-      take({ name, notation: value }, Array.isArray(data) ? `[${key}]` : key, found, faults);
+      addCurve({ name, notation: value }, Array.isArray(data) ? `[${key}]` : key, found, faults);
     }
   if (found.length === 0 && faults.all.length === 0)
     faults.push(fault("no-curves", "", "Found no curves.", CURE));
@@ -135,11 +135,11 @@ function readPlain(data: object, found: NamedCurve[], faults: FaultList): void {
     return;
   }
   for (const [i, line] of lines.entries())
-    take(isGroup(line) ? line : {}, `curves[${i}]`, found, faults);
+    addCurve(isGroup(line) ? line : {}, `curves[${i}]`, found, faults);
 }
 
 /** Adds a curve from untrusted data: missing fields get their defaults, texts that are too long are cut. */
-function take(
+function addCurve(
   line: Readonly<Record<string, unknown>>,
   path: string,
   found: NamedCurve[],
@@ -239,7 +239,7 @@ function takeToken(
   const duration =
     own.duration ?? (transition ? milliseconds(resolve(root, transition.duration, 0)) : undefined);
   const name = typeof own.name === "string" ? own.name : path.at(-1);
-  take({ ...own, name, notation, notes: token.$description, duration }, here, found, faults);
+  addCurve({ ...own, name, notation, notes: token.$description, duration }, here, found, faults);
 }
 
 /** Resolves aliases, `{group.token}`, up to a few levels. */

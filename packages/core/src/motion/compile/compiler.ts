@@ -70,7 +70,7 @@ class IncrementalCompiler implements Compiler {
     /** Whether what was kept of an item still holds, its place in time aside. */
     const holds = ({ tween, shake }: Node): boolean => {
       if (!changedFigures) return false;
-      if (changedCurves.size > 0 && (tween?.usesShared || usesShared(shake))) return false;
+      if (changedCurves.size > 0 && (tween?.usesShared || usesSharedCurve(shake))) return false;
       return !(
         tween?.hasFound &&
         changedFigures.size > 0 &&
@@ -149,7 +149,7 @@ class IncrementalCompiler implements Compiler {
   }
 }
 
-function usesShared(shake: CompiledShake | undefined): boolean {
+function usesSharedCurve(shake: CompiledShake | undefined): boolean {
   const fade = shake?.shake.fade;
   return fade !== undefined && "shared" in fade;
 }

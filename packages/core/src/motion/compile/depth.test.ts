@@ -4,13 +4,13 @@ import {
   boxCorners,
   compileStudy,
   invertMatrix,
+  isBackShown,
   mapPoint,
   matrixAt,
   multiplyMatrices,
   parentMatrixAt,
   pivotAt,
   poseMatrix,
-  showsBack,
 } from "../index.ts";
 
 /** A 4 by 4 matrix, row by row: an independent way to the same places. */
@@ -164,7 +164,7 @@ describe("a figure in depth", () => {
   });
 
   it("shows its back once it has turned past its edge", () => {
-    expect([0, 89, 91, 180, 269, 271, 360, 540].map((turn) => showsBack(0, turn))).toEqual([
+    expect([0, 89, 91, 180, 269, 271, 360, 540].map((turn) => isBackShown(0, turn))).toEqual([
       false,
       false,
       true,
@@ -174,7 +174,7 @@ describe("a figure in depth", () => {
       false,
       true,
     ]);
-    expect(showsBack(180, 180)).toBe(false);
+    expect(isBackShown(180, 180)).toBe(false);
   });
 
   it("turns about its pivot, which stays; animated pivots move with their channel", () => {

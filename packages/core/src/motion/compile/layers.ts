@@ -80,19 +80,21 @@ function originOf(layer: Layer): number {
 
 /** The time at which to evaluate a layer's track; NaN if the layer is not active. */
 export function layerTime(layer: Layer, t: number): number {
-  if (!layer.time) return layer.start <= t && (t < layer.end || holds(layer)) ? t : Number.NaN;
+  if (!layer.time)
+    return layer.start <= t && (t < layer.end || holdsAfterEnd(layer)) ? t : Number.NaN;
   const { links, repeats, from, to, limit } = layer.time;
   // A layer that fills backwards is active early only if no other layer has started; see `stackValue`.
   if (repeats && !hasBegun(layer, t)) return Number.NaN;
   const within = innerTime(links, t);
   if (!Number.isFinite(within)) return Number.NaN;
   // A tween that repeats is active from its start to the end of its iterations, whatever its keys.
-  if (!repeats && (within < from - TIE || (within >= to - TIE && !holds(layer)))) return Number.NaN;
-  return atKey(layer.track.times, Math.min(within, limit));
+  if (!repeats && (within < from - TIE || (within >= to - TIE && !holdsAfterEnd(layer))))
+    return Number.NaN;
+  return snapToKey(layer.track.times, Math.min(within, limit));
 }
 
 /** Snaps a local time to a key that it differs from by rounding only, so that a jump at the key is on the right side. */
-function atKey(times: Float64Array, within: number): number {
+function snapToKey(times: Float64Array, within: number): number {
   let low = 0;
   let high = times.length;
   while (low < high) {
@@ -112,7 +114,7 @@ function hasBegun(layer: Layer, t: number): boolean {
   return innerTime(layer.time.links, t) >= layer.time.from - TIE;
 }
 
-function holds({ fill }: Layer): boolean {
+function holdsAfterEnd({ fill }: Layer): boolean {
   return fill === "forwards" || fill === "both";
 }
 

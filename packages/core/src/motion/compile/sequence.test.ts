@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import {
+  cutTethers,
   dissolveProblem,
   dissolveSequenceGroup,
   joinProblem,
   joinTweens,
-  looseItems,
   splitProblem,
   splitTween,
 } from "../../edit/index.ts";
@@ -121,7 +121,7 @@ describe("any sequence", () => {
     fc.assert(
       fc.property(seeds, (seed) => {
         const study = anySequence(seed);
-        const { after } = looseItems(study, { ids: ids(study) });
+        const { after } = cutTethers(study, { ids: ids(study) });
         const motion = compileStudy(study);
         expectSame(motion, compileStudy(after), times(seed, Math.min(motion.duration, 20_000)));
         for (const { tether } of eachItem(after.sequence)) expect(tether.to).toBe("start");

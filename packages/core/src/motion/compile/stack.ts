@@ -18,7 +18,7 @@ export function settleStack(
   const sorted = layers.length < 2 ? [...layers] : [...layers].sort((a, b) => a.rank - b.rank);
   for (let i = 0; i < sorted.length; i++) {
     const layer = sorted[i] as Layer;
-    if (!layer.track.hasFound) continue;
+    if (!layer.track.hasFoundValues) continue;
     const track = findValues(channel, figure, sorted.slice(0, i), layer);
     sorted[i] = { ...layer, track, open: layer };
   }

@@ -35,7 +35,7 @@ export interface CompiledTrack {
   /** The curve object of a span's key, to compare with; undefined if the span has none of its own. */
   readonly curveAt: (span: number) => Curve | undefined;
   /** Whether a key takes the value that its channel has when the tween starts. */
-  readonly hasFound: boolean;
+  readonly hasFoundValues: boolean;
   /** Whether a span refers to a shared curve. */
   readonly usesShared: boolean;
 }
@@ -92,7 +92,7 @@ export function compileTrack(
     curveAt: (span) => shapes[span],
     shape: (span) => shapes[span] ?? LINEAR,
     landmarks: (span) => landmarksOf(shapes[span] ?? LINEAR),
-    hasFound,
+    hasFoundValues: hasFound,
     usesShared,
   };
 }
@@ -106,7 +106,7 @@ export function withFoundValues(compiled: CompiledTrack, found: ArrayLike<number
   const raw = Float64Array.from(compiled.raw, (value, i) =>
     Number.isNaN(value) ? (found[i % components] as number) : value,
   );
-  return { ...compiled, raw: raw, values: alongRoutes(compiled.track, raw), hasFound: false };
+  return { ...compiled, raw: raw, values: alongRoutes(compiled.track, raw), hasFoundValues: false };
 }
 
 /**
@@ -196,7 +196,7 @@ export function compileSpacePath(
       landmarks: (span) => landmarks[span] ?? [],
       // Spans of a coordinate do not correspond to keys, so their curves cannot be reused one by one.
       curveAt: () => undefined,
-      hasFound: false,
+      hasFoundValues: false,
       usesShared,
     };
   };

@@ -51,7 +51,7 @@ export function compileTween(
     channels,
     end,
     usesShared: tracks.some(({ usesShared }) => usesShared),
-    hasFound: tracks.some(({ hasFound }) => hasFound),
+    hasFound: tracks.some(({ hasFoundValues: hasFound }) => hasFound),
   };
 }
 
@@ -104,7 +104,7 @@ function spread(
       const slot = slotIn(figureIndex, channel.id);
       const alone: DrivenChannel = { figureId, figureIndex, channel, slot, layers: [layer] };
       channels.push(
-        layer.track.hasFound
+        layer.track.hasFoundValues
           ? settleStack(alone, [layer], figures.list[figureIndex] as Figure)
           : alone,
       );

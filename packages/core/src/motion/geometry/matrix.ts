@@ -155,7 +155,7 @@ export function boxCorners(
 }
 
 /** Whether a figure shows its back: it has turned past its edge an odd number of times. */
-export function showsBack(turnX: number, turnY: number): boolean {
+export function isBackShown(turnX: number, turnY: number): boolean {
   return Math.cos(turnX * RADIANS) * Math.cos(turnY * RADIANS) < 0;
 }
 

@@ -64,7 +64,7 @@ export function cueFinder(study: Study, placements: Placements): CueFinder {
       const found: (CueEvent & { readonly order: number })[] = [];
       places().forEach((place, order) => {
         let last = Number.NaN;
-        for (const time of happening(place, from, to)) {
+        for (const time of cueTimesIn(place, from, to)) {
           // Where an iteration forwards is followed by one backwards, the cue at the turn happens once.
           if (time - last < 1e-6) continue;
           if (forward ? time >= from && time < to : time > from && time <= to)
@@ -92,7 +92,7 @@ const FAR = 1e9;
 function firstOf(place: CuePlace): number | undefined {
   let from = -FAR;
   for (let to = 1000; to < FAR; to *= 8) {
-    const [first] = happening(place, from, to);
+    const [first] = cueTimesIn(place, from, to);
     if (first !== undefined) return first;
     from = to - 1;
   }
@@ -100,7 +100,7 @@ function firstOf(place: CuePlace): number | undefined {
 }
 
 /** Times at which a cue happens near an interval, in order. */
-function happening(place: CuePlace, from: number, to: number): number[] {
+function cueTimesIn(place: CuePlace, from: number, to: number): number[] {
   return timesOf(place, place.earlier(from), place.earlier(to))
     .map(place.later)
     .sort((a, b) => a - b);

@@ -25,7 +25,7 @@ export function busyParts(motion: Motion, from: number, to: number, count: numbe
 function countPlain(layer: Layer, parts: Uint16Array, from: number, width: number): void {
   const { times } = layer.track;
   for (let span = 0; span + 1 < times.length; span++) {
-    if (!goes(layer, span)) continue;
+    if (!changesIn(layer, span)) continue;
     const begin = layer.outer(times[span] as number);
     const end = layer.outer(times[span + 1] as number);
     const first = Math.max(Math.floor((begin - from) / width), 0);
@@ -37,18 +37,18 @@ function countPlain(layer: Layer, parts: Uint16Array, from: number, width: numbe
 /** Where iterations, groups or stops stand before a layer it is asked part by part. */
 function countTimed(layer: Layer, parts: Uint16Array, from: number, width: number): void {
   const { time, track } = layer;
-  if (!time || !track.curves.some((_, span) => goes(layer, span))) return;
+  if (!time || !track.curves.some((_, span) => changesIn(layer, span))) return;
   for (let i = 0; i < parts.length; i++) {
     const t = from + (i + 0.5) * width;
     const within = layerTime(layer, t);
     if (Number.isNaN(within) || innerSpeed(time.links, t) === 0) continue;
     const span = spanAt(track.times, 0, within);
-    if (span >= 0 && span < track.curves.length && goes(layer, span))
+    if (span >= 0 && span < track.curves.length && changesIn(layer, span))
       parts[i] = (parts[i] as number) + 1;
   }
 }
 
-function goes({ track }: Layer, span: number): boolean {
+function changesIn({ track }: Layer, span: number): boolean {
   const { values, components } = track;
   for (let c = 0; c < components; c++)
     if (values[span * components + c] !== values[(span + 1) * components + c]) return true;

@@ -12,7 +12,7 @@ const MOST_FIGURES = 12;
  * its first figures with what moves them, else those figures at rest.
  */
 export function thumbnailOf(study: Study): Study {
-  if (fits(study)) return study;
+  if (isSmallEnough(study)) return study;
   const kept = firstFigures(study);
   const reduced: Study = {
     ...study,
@@ -20,9 +20,9 @@ export function thumbnailOf(study: Study): Study {
     followers: [],
     sequence: withFigures(study.sequence, kept, placeItems(study)),
   };
-  if (fits(reduced)) return reduced;
+  if (isSmallEnough(reduced)) return reduced;
   const still: Study = { ...reduced, sequence: [], curves: [], markers: [] };
-  return fits(still) ? still : { ...still, figures: [] };
+  return isSmallEnough(still) ? still : { ...still, figures: [] };
 }
 
 /** The first figures of a study, without those whose parent is not among them. */
@@ -61,6 +61,6 @@ function withFigures(
   });
 }
 
-function fits(study: Study): boolean {
+function isSmallEnough(study: Study): boolean {
   return JSON.stringify(study).length <= LARGEST_THUMBNAIL;
 }

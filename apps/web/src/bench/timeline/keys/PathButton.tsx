@@ -1,4 +1,4 @@
-import { joinable, joinPath, partPath } from "@levitas/core/edit";
+import { joinable, joinPath, separatePath } from "@levitas/core/edit";
 import { eachTween, findTween } from "@levitas/core/study";
 import { nanoid } from "nanoid";
 import type { ReactNode } from "react";
@@ -21,7 +21,7 @@ export function PathButton(): ReactNode {
         size="tiny"
         title="x and y become two curves again; the motion stays within half a px"
         onClick={() => {
-          bench.perform(partPath, { tweenId: joined.id, newId: () => nanoid(8) });
+          bench.perform(separatePath, { tweenId: joined.id, newId: () => nanoid(8) });
           const after = findTween(bench.study, joined.id);
           if (after && !after.path) say("x and y are two curves now.");
         }}
