@@ -8,13 +8,13 @@ const StudiesPage = lazy(async () => ({
   default: (await import("./studies/StudiesPage.tsx")).StudiesPage,
 }));
 const BenchPage = lazy(async () => ({
-  default: (await import("./bench/BenchPage.tsx")).BenchPage,
+  default: (await import("./editor/BenchPage.tsx")).BenchPage,
 }));
 const CurvesPage = lazy(async () => ({
-  default: (await import("./curves/CurvesPage.tsx")).CurvesPage,
+  default: (await import("./library/CurvesPage.tsx")).CurvesPage,
 }));
 const RoomPage = lazy(async () => ({
-  default: (await import("./curves/room/RoomPage.tsx")).RoomPage,
+  default: (await import("./library/room/RoomPage.tsx")).RoomPage,
 }));
 
 const named = (name: string, page: ReactNode): ReactNode => (

@@ -1,6 +1,6 @@
 import { firstStudy } from "@levitas/core/study";
 import { type ReactNode, useMemo } from "react";
-import { Miniature } from "../scene/Miniature.tsx";
+import { Miniature } from "../drawing/Miniature.tsx";
 
 /** Nothing to show: what a study is, by a small example, or that the search found none. */
 export function NoStudies({ search }: { search: string }): ReactNode {

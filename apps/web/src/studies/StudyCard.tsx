@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import type { StudyLine } from "../api/studies.ts";
-import { Miniature } from "../scene/Miniature.tsx";
+import { Miniature } from "../drawing/Miniature.tsx";
 import { IconButton } from "../ui/Button.tsx";
 import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
 import { MoreIcon } from "../ui/icons.tsx";

@@ -1,0 +1,64 @@
+import { compileStudy } from "@levitas/core/motion";
+import type { Study } from "@levitas/core/study";
+import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef } from "react";
+import { Clock } from "../clock/clock.ts";
+import { FigureTree } from "../editor/figures/FigureTree.tsx";
+import { ScenePainter } from "./painter.ts";
+
+/** Still pictures show the end of a motion, where everything has arrived. */
+const REST_AFTER = 500;
+
+/**
+ * A study small enough for a card. It stands at its end, and plays while `playing`, resting a moment
+ * before it begins again.
+ */
+export function Miniature({ study, playing }: { study: Study; playing: boolean }): ReactNode {
+  const painter = useMemo(() => new ScenePainter(), []);
+  const motion = useMemo(() => compileStudy(study), [study]);
+  const frame = useRef<HTMLDivElement>(null);
+  const stage = useRef<HTMLDivElement>(null);
+  const { width, height, background } = study.scene;
+
+  useLayoutEffect(() => {
+    const box = frame.current;
+    if (!box) return;
+    const fit = () => {
+      const scale = Math.max(box.clientWidth / width, box.clientHeight / height);
+      if (stage.current) stage.current.style.transform = `translate(-50%, -50%) scale(${scale})`;
+    };
+    fit();
+    const observer = new ResizeObserver(fit);
+    observer.observe(box);
+    return () => observer.disconnect();
+  }, [width, height]);
+
+  useEffect(() => {
+    const poses = new Float64Array(motion.slotCount);
+    const show = (t: number) =>
+      painter.paint(motion, motion.at(Math.min(t, motion.duration), poses));
+    show(motion.duration);
+    if (!playing) return;
+    const clock = new Clock();
+    clock.setDuration(motion.duration + REST_AFTER);
+    clock.onDraw(() => show(clock.time));
+    clock.play();
+    return () => {
+      clock.dispose();
+      show(motion.duration);
+    };
+  }, [motion, painter, playing]);
+
+  return (
+    <div ref={frame} className="relative size-full overflow-hidden" style={{ background }}>
+      <div
+        ref={stage}
+        className="absolute top-1/2 left-1/2 origin-center overflow-hidden"
+        style={{ width, height }}
+        aria-hidden="true"
+        inert
+      >
+        <FigureTree figures={study.figures} painter={painter} />
+      </div>
+    </div>
+  );
+}

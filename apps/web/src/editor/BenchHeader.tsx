@@ -1,0 +1,78 @@
+import { renameStudy } from "@levitas/core/edit";
+import { type ReactNode, useState } from "react";
+import { HandoffPanel } from "../handoff/HandoffPanel.tsx";
+import { SaveNote } from "../keeping/SaveNote.tsx";
+import { Header } from "../shell/Header.tsx";
+import { Nav } from "../shell/Nav.tsx";
+import { IconButton } from "../ui/Button.tsx";
+import { RedoIcon, UndoIcon } from "../ui/icons.tsx";
+import { Shortcuts } from "./commands/Shortcuts.tsx";
+import { useBench, useBenchState, useStudy } from "./session/BenchContext.ts";
+import type { StudyKeeper } from "./session/openStudy.ts";
+
+/** The bar over the bench: the study's name, whether it is saved, undo, and the way out. */
+export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
+  const bench = useBench();
+  const past = useBenchState(({ history }) => history.past.at(-1)?.label);
+  const future = useBenchState(({ history }) => history.future[0]?.label);
+  return (
+    <Header
+      actions={
+        <>
+          <IconButton
+            label={past ? `Undo: ${past}` : "Nothing to undo"}
+            disabled={!past}
+            onClick={() => bench.undo()}
+          >
+            <UndoIcon />
+          </IconButton>
+          <IconButton
+            label={future ? `Redo: ${future}` : "Nothing to redo"}
+            disabled={!future}
+            onClick={() => bench.redo()}
+          >
+            <RedoIcon />
+          </IconButton>
+          <Shortcuts />
+          <HandoffPanel />
+        </>
+      }
+    >
+      <StudyName />
+      <SaveNote keeper={keeper} />
+      <Nav />
+    </Header>
+  );
+}
+
+function StudyName(): ReactNode {
+  const bench = useBench();
+  const { name } = useStudy();
+  const [typed, setTyped] = useState<string | null>(null);
+  const take = (value: string) => {
+    setTyped(null);
+    if (value.trim() !== "" && value.trim() !== name)
+      bench.perform(renameStudy, { name: value.trim() });
+  };
+  return (
+    <>
+      <title>{`${name}, Levitas`}</title>
+      <input
+        aria-label="Name of the study"
+        value={typed ?? name}
+        maxLength={200}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={(event) => take(event.target.value)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === "Enter") event.currentTarget.blur();
+          if (event.key === "Escape") {
+            setTyped(null);
+            queueMicrotask(() => (event.target as HTMLElement).blur());
+          }
+        }}
+        className="[field-sizing:content] max-w-80 min-w-16 rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[15px] font-semibold hover:border-rule focus:border-spruce"
+      />
+    </>
+  );
+}

@@ -1,0 +1,85 @@
+import { setMarker } from "@levitas/core/edit";
+import type { Marker } from "@levitas/core/study";
+import { Popover } from "radix-ui";
+import { lazy, type ReactNode, Suspense, useRef, useState } from "react";
+import { showTip } from "../../ui/dragTip.tsx";
+import { useDragSession } from "../../ui/useDragSession.ts";
+import { bothTimes } from "../labels.ts";
+import { useBench, useFrame } from "../session/BenchContext.ts";
+import type { Gesture } from "../session/gesture.ts";
+import { snapTargets, snapTime } from "./snapTime.ts";
+
+const MarkerForm = lazy(async () => ({ default: (await import("./MarkerForm.tsx")).MarkerForm }));
+
+/** A named time on the ruler: dragged to move, clicked for what can be done with it. */
+export function MarkerFlag({ marker }: { marker: Marker }): ReactNode {
+  const bench = useBench();
+  const [open, setOpen] = useState(false);
+  const element = useRef<HTMLButtonElement>(null);
+  useFrame("The marker flag", ({ study }) => {
+    const time = study.markers.find(({ id }) => id === marker.id)?.time ?? marker.time;
+    if (element.current) element.current.style.translate = `${bench.view.toX(time)}px 0`;
+  });
+  const bind = useDragSession<{ gesture: Gesture; targets: readonly number[] }>({
+    start: () => ({
+      gesture: bench.begin(),
+      targets: snapTargets({ ...bench.study, markers: [] }, {}),
+    }),
+    move: ({ gesture, targets }, { dx, x, y, free }) => {
+      if (!gesture.active) return;
+      const { frameRate } = bench.study.scene;
+      const { scale } = bench.view;
+      const { time } = snapTime(Math.max(marker.time + dx / scale, 0), targets, {
+        scale,
+        frameRate,
+        free,
+      });
+      gesture.update((study) => setMarker(study, { id: marker.id, time }));
+      showTip(x, y, `${marker.name}: ${bothTimes(time, frameRate)}`);
+    },
+    end: ({ gesture }, cancelled) => (cancelled ? gesture.cancel() : gesture.commit()),
+    tap: () => setOpen(true),
+  });
+  const nudge = (way: number, far: boolean) =>
+    bench.perform(setMarker, {
+      id: marker.id,
+      time: marker.time + (way * (far ? 10_000 : 1000)) / bench.study.scene.frameRate,
+    });
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Anchor asChild>
+        <button
+          type="button"
+          ref={element}
+          {...bind()}
+          onKeyDown={(event) => {
+            const way = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+            if (event.key === "Enter") setOpen(true);
+            if (way === 0) return;
+            event.preventDefault();
+            event.stopPropagation();
+            nudge(way, event.shiftKey);
+          }}
+          aria-label={`Marker ${marker.name}`}
+          title={`${marker.name}: drag it, click for more`}
+          data-marker={marker.id}
+          className="absolute bottom-0 left-0 z-10 max-w-28 cursor-pointer touch-none truncate rounded-r-sm border-l-2 border-plum bg-sunk px-1 text-[10.5px] leading-4 text-plum hover:bg-raised"
+        >
+          {marker.name}
+        </button>
+      </Popover.Anchor>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label={`Marker ${marker.name}`}
+          align="start"
+          sideOffset={6}
+          className="z-50 flex w-60 flex-col gap-2 rounded-lg border border-edge/50 bg-raised p-3 outline-none"
+        >
+          <Suspense fallback={null}>
+            <MarkerForm marker={marker} close={() => setOpen(false)} />
+          </Suspense>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

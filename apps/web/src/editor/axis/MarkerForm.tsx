@@ -1,0 +1,77 @@
+import { deleteMarker, setMarker } from "@levitas/core/edit";
+import type { Marker } from "@levitas/core/study";
+import type { ReactNode } from "react";
+import { Button } from "../../ui/Button.tsx";
+import { NumberField } from "../../ui/NumberField.tsx";
+import { useBench, useStudy } from "../session/BenchContext.ts";
+
+/** What can be done with a marker: named, moved, gone to, played from. */
+export function MarkerForm({ marker, close }: { marker: Marker; close: () => void }): ReactNode {
+  const bench = useBench();
+  const { markers } = useStudy();
+  const next = markers.filter(({ time }) => time > marker.time).sort((a, b) => a.time - b.time)[0];
+  const end = next?.time ?? bench.motion.duration;
+  const rename = (name: string) => {
+    if (name.trim() !== "" && name !== marker.name)
+      bench.perform(setMarker, { id: marker.id, name: name.trim() });
+  };
+  return (
+    <>
+      <input
+        aria-label="Name of the marker"
+        defaultValue={marker.name}
+        maxLength={200}
+        onBlur={(event) => rename(event.target.value)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === "Enter") rename(event.currentTarget.value);
+        }}
+        className="h-7 rounded-md border border-edge/40 bg-paper px-2 focus:border-spruce"
+      />
+      <NumberField
+        label="Time"
+        value={Math.round(marker.time * 100) / 100}
+        min={0}
+        max={3_600_000}
+        step={10}
+        whole={false}
+        unit="ms"
+        onChange={(time) => bench.perform(setMarker, { id: marker.id, time })}
+      />
+      <div className="grid grid-cols-2 gap-1">
+        <Button size="tiny" onClick={() => bench.travelTo(marker.time)}>
+          Go there
+        </Button>
+        <Button
+          size="tiny"
+          onClick={() => {
+            bench.clock.pause();
+            bench.clock.seek(marker.time);
+          }}
+        >
+          Jump
+        </Button>
+        <Button
+          size="tiny"
+          disabled={end <= marker.time}
+          className="col-span-2"
+          onClick={() => {
+            bench.clock.change({ range: { from: marker.time, to: end } });
+            bench.clock.seek(marker.time);
+            bench.clock.play();
+            close();
+          }}
+        >
+          {next ? `Play from here to ${next.name}` : "Play from here to the end"}
+        </Button>
+        <Button
+          size="tiny"
+          className="col-span-2"
+          onClick={() => bench.perform(deleteMarker, { id: marker.id })}
+        >
+          Delete the marker
+        </Button>
+      </div>
+    </>
+  );
+}

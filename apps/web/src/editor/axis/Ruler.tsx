@@ -1,0 +1,203 @@
+import { frameAt, nearestFrame, timeOfFrame } from "@levitas/core/motion";
+import { Popover } from "radix-ui";
+import { lazy, type ReactNode, Suspense, useLayoutEffect, useRef } from "react";
+import { onTheme, tokenColor } from "../../theme/theme.ts";
+import { showTip } from "../../ui/dragTip.tsx";
+import { leaveFocus } from "../../ui/pointerFocus.ts";
+import { useDragSession } from "../../ui/useDragSession.ts";
+import { bothTimes, type TimeUnit } from "../labels.ts";
+import { MARGIN, rulerStepFrames, rulerStepMs } from "../lanes/laneGeometry.ts";
+import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
+import type { Bench } from "../session/bench.ts";
+import { MarkerFlag } from "./MarkerFlag.tsx";
+
+const HEIGHT = 34;
+const FrameRates = lazy(async () => ({ default: (await import("./FrameRates.tsx")).FrameRates }));
+const NEXT_UNIT = { ms: "s", s: "frames", frames: "ms" } as const;
+const MARGIN_BUTTON =
+  "rounded-md px-1.5 py-0.5 font-mono text-[11px] text-muted hover:bg-raised hover:text-ink";
+
+/** The marks of time. Pressing or dragging on it moves the playhead. */
+export function Ruler(): ReactNode {
+  const bench = useBench();
+  const { scene, markers } = useStudy();
+  const unit = useBenchState((state) => state.timeUnit);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const drawn = useRef("");
+
+  useLayoutEffect(
+    () =>
+      onTheme(() => {
+        drawn.current = "";
+        bench.clock.invalidate();
+      }),
+    [bench],
+  );
+  useFrame("The ruler", () => {
+    const { view } = bench;
+    const state = `${view.from} ${view.scale} ${view.width} ${unit} ${scene.frameRate}`;
+    if (!canvas.current || state === drawn.current) return;
+    drawn.current = state;
+    drawRuler(canvas.current, bench, unit, scene.frameRate);
+  });
+
+  const scrub = (x: number, left: number, free: boolean) => {
+    const time = Math.max(bench.view.toTime(x - left), 0);
+    bench.clock.seek(free ? time : nearestFrame(time, scene.frameRate));
+  };
+  const bind = useDragSession<{ left: number; wasPlaying: boolean }>({
+    start: (_, target) => {
+      const wasPlaying = bench.clock.playing;
+      bench.clock.pause();
+      return { left: target.getBoundingClientRect().left, wasPlaying };
+    },
+    move: ({ left }, { x, y, free }) => {
+      scrub(x, left, free);
+      showTip(x, y, bothTimes(bench.clock.time, scene.frameRate));
+    },
+    end: ({ wasPlaying }) => {
+      if (wasPlaying) bench.clock.play();
+    },
+  });
+  return (
+    <div className="flex shrink-0 border-b border-rule bg-sunk" style={{ height: HEIGHT }}>
+      <div className="flex shrink-0 items-center px-3" style={{ width: MARGIN }}>
+        <button
+          type="button"
+          onMouseDown={leaveFocus}
+          onClick={() => bench.store.setState({ timeUnit: NEXT_UNIT[unit] })}
+          title="Count in milliseconds, seconds or frames"
+          className={MARGIN_BUTTON}
+        >
+          {unit}
+        </button>
+        <FrameRateField />
+        <ArrangeSwitch />
+      </div>
+      <div className="relative min-w-0 flex-1 overflow-hidden">
+        <div
+          {...bind()}
+          onPointerDownCapture={(event) => {
+            // At once, not only when it moves: a click on the ruler goes there.
+            if (event.button === 0)
+              scrub(event.clientX, event.currentTarget.getBoundingClientRect().left, event.ctrlKey);
+          }}
+          data-testid="ruler"
+          className="absolute inset-0 cursor-ew-resize touch-none"
+        >
+          <canvas ref={canvas} className="absolute inset-0 size-full" />
+        </div>
+        {markers.map((marker) => (
+          <MarkerFlag key={marker.id} marker={marker} />
+        ))}
+      </div>
+    </div>
+  );
+}
+
+/** Frame rate of the scene: chosen, or typed as any number. */
+function FrameRateField(): ReactNode {
+  const { frameRate } = useStudy().scene;
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <button
+          type="button"
+          onMouseDown={leaveFocus}
+          title="Frame rate of the scene: what times snap to and are counted in"
+          className={MARGIN_BUTTON}
+        >
+          {frameRate} fps
+        </button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label="Frames a second"
+          align="start"
+          sideOffset={4}
+          className="z-50 flex w-52 flex-col gap-2 rounded-lg border border-edge/50 bg-raised p-3"
+        >
+          <Suspense fallback={null}>
+            <FrameRates />
+          </Suspense>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** Lanes for what is inside the tweens, blocks for how they follow each other. */
+function ArrangeSwitch(): ReactNode {
+  const bench = useBench();
+  const arranging = useBenchState((state) => state.arranging);
+  const choose = (next: boolean) => bench.store.setState({ arranging: next });
+  const look = (on: boolean) =>
+    `rounded-md px-1.5 py-0.5 text-[11.5px] ${on ? "bg-raised font-semibold text-ink" : "text-muted hover:text-ink"}`;
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: two buttons, not a form
+    <div role="group" aria-label="Timeline shows" className="ml-auto flex rounded-md">
+      <button
+        type="button"
+        aria-pressed={!arranging}
+        title="The channels of each figure (Q)"
+        onMouseDown={leaveFocus}
+        onClick={() => choose(false)}
+        className={look(!arranging)}
+      >
+        Lanes
+      </button>
+      <button
+        type="button"
+        aria-pressed={arranging}
+        title="The whole sequence as blocks (Q)"
+        onMouseDown={leaveFocus}
+        onClick={() => choose(true)}
+        className={look(arranging)}
+      >
+        Sequence
+      </button>
+    </div>
+  );
+}
+
+function drawRuler(
+  canvas: HTMLCanvasElement,
+  bench: Bench,
+  unit: TimeUnit,
+  frameRate: number,
+): void {
+  const { view } = bench;
+  const ratio = devicePixelRatio;
+  canvas.width = Math.round(view.width * ratio);
+  canvas.height = Math.round(HEIGHT * ratio);
+  const context = canvas.getContext("2d");
+  if (!context) return;
+  context.scale(ratio, ratio);
+  context.strokeStyle = tokenColor("edge");
+  context.fillStyle = tokenColor("muted");
+  context.font = '10.5px "Martian Mono Variable", monospace';
+  context.textAlign = "center";
+  context.textBaseline = "top";
+  const frame = 1000 / frameRate;
+  const unitLength = unit === "frames" ? frame : 1;
+  const { major, parts } =
+    unit === "frames" ? rulerStepFrames(view.scale * frame) : rulerStepMs(view.scale);
+  const step = (major * unitLength) / parts;
+  const first = Math.max(Math.ceil(view.from / step), 0);
+  const last = Math.floor(view.toTime(view.width) / step);
+  context.beginPath();
+  for (let i = first; i <= last; i++) {
+    const time = i * step;
+    const x = Math.round(view.toX(time)) + 0.5;
+    const lettered = i % parts === 0;
+    context.moveTo(x, HEIGHT - (lettered ? 10 : 5));
+    context.lineTo(x, HEIGHT);
+    if (!lettered) continue;
+    const text =
+      unit !== "frames"
+        ? String(((i / parts) * major) / (unit === "s" ? 1000 : 1))
+        : String(frameAt(timeOfFrame((i / parts) * major, frameRate), frameRate));
+    context.fillText(text, Math.max(x, 4 * text.length), 7);
+  }
+  context.stroke();
+}

@@ -1,0 +1,166 @@
+import { moveItems } from "@levitas/core/edit";
+import { findItem, type Group, type SequenceItem, type Tween } from "@levitas/core/study";
+import { readQuantity } from "@levitas/core/value";
+import { Popover } from "radix-ui";
+import { lazy, type ReactNode, Suspense, useState } from "react";
+import { Button } from "../../ui/Button.tsx";
+import { numberLabel } from "../../ui/numberLabel.ts";
+import {
+  deleteChosen,
+  disableChosen,
+  dissolveChosen,
+  duplicateChosen,
+  groupChosenBlocks,
+  joinChosen,
+  looseChosen,
+  orderChosen,
+  splitChosen,
+} from "../commands/blockCommands.ts";
+import { TypedField } from "../keys/TypedField.tsx";
+import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
+import { tetherWords } from "./blockRows.ts";
+import { passWords } from "./passWords.ts";
+
+const Details = lazy(async () => ({ default: (await import("./DetailsForm.tsx")).DetailsForm }));
+const TetherForm = lazy(async () => ({ default: (await import("./TetherForm.tsx")).TetherForm }));
+const RepeatForm = lazy(async () => ({ default: (await import("./RepeatForm.tsx")).RepeatForm }));
+
+/** At the foot of the sequence: what the chosen blocks are, and all that can be done with them. */
+export function BlockBar(): ReactNode {
+  const bench = useBench();
+  const study = useStudy();
+  const ids = useBenchState(({ selection }) => selection.items) ?? [];
+  const items = ids.flatMap((id) => findItem(study, id) ?? []);
+  const [first] = items;
+  if (!first)
+    return (
+      <section
+        aria-label="Chosen blocks"
+        className="flex h-10 shrink-0 items-center border-t border-rule bg-paper px-3 text-[12px] text-muted"
+      >
+        Click a block to choose it; drag its middle to move it, its ends to trim it, the dot at its
+        start to hang it on another.
+      </section>
+    );
+  const { placements } = bench.motion;
+  const placed = placements.byId.get(first.id);
+  const start = placements.startOf(first.id);
+  const repeats = first.type === "tween" || first.type === "group";
+  const off = first.disabled === true;
+  return (
+    <section
+      aria-label="Chosen blocks"
+      className="flex h-10 shrink-0 items-center gap-1 overflow-x-auto border-t border-rule bg-paper px-2"
+    >
+      <TypedField
+        key={`start ${ids.join()}`}
+        label="Start of the chosen blocks"
+        disabled={false}
+        text={numberLabel(start, 0)}
+        hint="ms"
+        read={(typed) => {
+          const bare = readQuantity(typed, "factor");
+          return bare.ok ? bare : readQuantity(typed, "time", study.scene.frameRate);
+        }}
+        accept={(time) => bench.perform(moveItems, { ids, by: time - start })}
+      />
+      {items.length === 1 ? (
+        <BarPopover
+          label={`Hangs on ${tetherWords(first.tether, placements, study.markers, placed?.level.group !== null)}`}
+          name="What it hangs on"
+        >
+          <TetherForm item={first} />
+        </BarPopover>
+      ) : null}
+      {repeats ? (
+        <BarPopover label={passWords(first as Group) || "Once"} name="Repeats">
+          <RepeatForm items={items as readonly (Tween | Group)[]} />
+        </BarPopover>
+      ) : null}
+      {items.length === 1 ? (
+        <BarPopover label="Details…" name={`Details of ${first.name}`} wide>
+          <Details item={first} />
+        </BarPopover>
+      ) : null}
+      <Actions items={items} off={off} />
+    </section>
+  );
+}
+
+function Actions({ items, off }: { items: readonly SequenceItem[]; off: boolean }): ReactNode {
+  const bench = useBench();
+  const [first] = items;
+  const group = items.length === 1 && first?.type === "group";
+  const tweens = items.every(({ type }) => type === "tween");
+  const button = (text: string, title: string, run: (of: typeof bench) => void) => (
+    <Button size="tiny" title={title} onClick={() => run(bench)}>
+      {text}
+    </Button>
+  );
+  return (
+    <>
+      {items.length === 1 && tweens
+        ? button("Split", "Split it at the playhead (X)", splitChosen)
+        : null}
+      {items.length > 1 && tweens ? button("Join", "Make one tween of them (J)", joinChosen) : null}
+      {items.some(({ tether }) => tether.to !== "start")
+        ? button("Cut tethers", "Hang them on nothing; they stay where they are", looseChosen)
+        : null}
+      {items.length === 1
+        ? button("↑", "Move it up in the list", (of) => orderChosen(of, -1))
+        : null}
+      {items.length === 1
+        ? button("↓", "Move it down: of two that start together the lower one wins", (of) =>
+            orderChosen(of, 1),
+          )
+        : null}
+      {button("Duplicate", "A copy that plays after it (D)", duplicateChosen)}
+      {button(
+        off ? "Enable" : "Disable",
+        off ? "Play it again" : "Keep it, and do not play it",
+        disableChosen,
+      )}
+      {group
+        ? button("Dissolve", "Take the group apart; nothing moves", dissolveChosen)
+        : button("Group", "Make a group of them", groupChosenBlocks)}
+      {button("Delete", "Delete; what hangs on it stays where it is (Delete)", deleteChosen)}
+    </>
+  );
+}
+
+/** A button of the bar that opens a form. */
+export function BarPopover({
+  label,
+  name,
+  wide = false,
+  children,
+}: {
+  label: string;
+  name: string;
+  wide?: boolean;
+  children: ReactNode;
+}): ReactNode {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger asChild>
+        <Button size="tiny" title={name} aria-label={label} className="max-w-52 overflow-hidden">
+          <span className="truncate">{label}</span>
+        </Button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label={name}
+          side="top"
+          align="start"
+          sideOffset={6}
+          collisionPadding={8}
+          className={`z-50 flex max-h-(--radix-popover-content-available-height) flex-col gap-2.5 overflow-y-auto rounded-lg border border-edge/50 bg-raised p-3 outline-none ${wide ? "w-76" : "w-64"}`}
+        >
+          <h2 className="font-semibold">{name}</h2>
+          <Suspense fallback={null}>{children}</Suspense>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

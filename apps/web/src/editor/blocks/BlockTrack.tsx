@@ -1,0 +1,570 @@
+import {
+  moveItems,
+  setItems,
+  stretchTween,
+  tetherItem,
+  tetherLoop,
+  trimTween,
+} from "@levitas/core/edit";
+import { layerPolyline, type Motion } from "@levitas/core/motion";
+import {
+  channelOf,
+  type Group,
+  type SequenceItem,
+  type SharedCurve,
+  type Tween,
+} from "@levitas/core/study";
+import { isBackward, type Placed } from "@levitas/core/timeline";
+import { type KeyboardEvent, type ReactNode, type RefObject, useRef } from "react";
+import { showTip } from "../../ui/dragTip.tsx";
+import { say } from "../../ui/notices.tsx";
+import { numberLabel } from "../../ui/numberLabel.ts";
+import { useDragSession } from "../../ui/useDragSession.ts";
+import { writeAttributes } from "../../ui/writeAttributes.ts";
+import { snapTime } from "../axis/snapTime.ts";
+import { HUE } from "../figures/hues.ts";
+import { bothTimes } from "../labels.ts";
+import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
+import { findLayer } from "../session/findLayer.ts";
+import type { Gesture } from "../session/gesture.ts";
+import { chooseBlock } from "./BlockMargin.tsx";
+import { type BlockRow, blockSpan, FAN, fanOf, LINE } from "./blockRows.ts";
+import { overlapsOf } from "./OverlapPanel.tsx";
+import { passWords } from "./passWords.ts";
+import type { Hanging, HangTarget } from "./TetherCanvas.tsx";
+
+/** Where a bar lies inside its line, px. */
+const TOP = 4;
+const BOTTOM = LINE - 4;
+const PER_SPAN = 16;
+
+/** Whether an item plays backwards on the screen, because of the groups it stands in. */
+function isMirrored(placed: Placed): boolean {
+  let mirrored = false;
+  for (let group = placed.level.group; group; group = group.level.group)
+    if (group.iterations && isBackward(group.iterations.direction, 0)) mirrored = !mirrored;
+  return mirrored;
+}
+
+interface EdgeSession {
+  readonly gesture: Gesture;
+  readonly edge: "start" | "end";
+  readonly from: number;
+  readonly targets: readonly number[];
+}
+
+/** An item and all that hangs on it, however far. */
+function carriedBy({ placements }: Motion, id: string): Set<string> {
+  const carried = new Set([id]);
+  for (let grew = true; grew; ) {
+    grew = false;
+    for (const { item } of placements.byId.values()) {
+      const { tether } = item;
+      if (tether.to !== "item" || !carried.has(tether.id) || carried.has(item.id)) continue;
+      carried.add(item.id);
+      grew = true;
+    }
+  }
+  return carried;
+}
+
+/** Times that a block snaps to: edges of all others, and markers. */
+function edgesOf(motion: Motion, except: ReadonlySet<string>): number[] {
+  const times = [0, ...motion.study.markers.map(({ time }) => time)];
+  for (const placed of motion.placements.byId.values()) {
+    if (except.has(placed.item.id)) continue;
+    const { all } = blockSpan(placed);
+    times.push(all.from);
+    if (Number.isFinite(all.to)) times.push(all.to);
+  }
+  return times;
+}
+
+interface MoveSession {
+  readonly gesture: Gesture;
+  readonly from: number;
+  readonly ids: readonly string[];
+  readonly targets: readonly number[];
+  readonly way: 1 | -1;
+}
+
+/** One item of the sequence on the time axis. */
+export function BlockTrack({
+  row,
+  hanging,
+}: {
+  row: BlockRow;
+  hanging: RefObject<Hanging | null>;
+}): ReactNode {
+  const bench = useBench();
+  const { figures } = useStudy();
+  const { item, height } = row;
+  const { id } = item;
+  const selected = useBenchState(({ selection }) => selection.items?.includes(id) ?? false);
+  const body = useRef<SVGRectElement>(null);
+  const rest = useRef<SVGPathElement>(null);
+  const line = useRef<SVGPathElement>(null);
+  const fan = useRef<SVGPathElement>(null);
+  const dot = useRef<SVGCircleElement>(null);
+  const words = useRef<SVGTextElement>(null);
+  const grips = useRef<(SVGRectElement | null)[]>([]);
+  const far = useRef<SVGRectElement>(null);
+  /** Around the chosen block: its own fill is faint. */
+  const frame = useRef<SVGRectElement>(null);
+  const contended = useRef<SVGPathElement>(null);
+  const drawn = useRef("");
+  const contendedFor = useRef<{ motion?: Motion; key?: string }>({});
+  const drawnOf = useRef<{ item?: SequenceItem; curves?: readonly SharedCurve[] }>({});
+  const tween = item.type === "tween" ? item : undefined;
+  const hue = HUE[figures.find((each) => each.id === tween?.figures[0])?.hue ?? "slate"];
+  const count = fanOf(item);
+
+  useFrame("The block track", ({ motion, time }) => {
+    const placed = motion.placements.byId.get(id);
+    if (!placed || !body.current) return;
+    const { view } = bench;
+    const span = blockSpan(placed);
+    const { all, endless } = span;
+    // A cue's mark stands where it is heard first.
+    const heard = item.type === "cue" ? motion.cueTime(id) : undefined;
+    const pass = heard === undefined ? span.pass : { from: heard, to: heard };
+    const lit = item.type === "cue" && time >= pass.from && time < pass.from + 150;
+    const key = `${pass.from} ${pass.to} ${all.to} ${view.from} ${view.scale} ${view.width} ${placed.offsets.join()} ${lit} ${row.folded} ${selected}`;
+    const looked = contendedFor.current;
+    if (contended.current && !bench.dragging && (looked.motion !== motion || looked.key !== key)) {
+      contendedFor.current = { motion, key };
+      // Where another tween drives the same channel; looked for when things rest.
+      const marks = overlapsOf(motion).filter(({ winner, loser }) => winner === id || loser === id);
+      writeAttributes(contended.current, {
+        d: marks
+          .map(
+            ({ from: a, to: b }) =>
+              `M${view.toX(a).toFixed(1)} ${BOTTOM + 1}H${view.toX(b).toFixed(1)}`,
+          )
+          .join(""),
+      });
+    }
+    // Its curve is the item's and those it shares: while others are dragged it stays as it is drawn.
+    const { item: shown } = placed;
+    const { curves } = motion.study;
+    const same = drawnOf.current.item === shown && drawnOf.current.curves === curves;
+    if (drawn.current === key && same && !(bench.dragging && shown.type === "group")) return;
+    drawn.current = key;
+    drawnOf.current = { item: shown, curves };
+    const from = view.toX(pass.from);
+    const to = Math.max(view.toX(pass.to), from + (item.type === "cue" ? 1 : 3));
+    const end = endless ? Math.max(view.width + 10, to) : Math.max(view.toX(all.to), to);
+    for (const box of [body.current, frame.current])
+      writeAttributes(box, { x: from.toFixed(1), width: (to - from).toFixed(1) });
+    writeAttributes(dot.current, { cx: from.toFixed(1) });
+    writeAttributes(grips.current[0], { x: (from - 3).toFixed(1) });
+    writeAttributes(grips.current[1], { x: (to - 4).toFixed(1) });
+    writeAttributes(rest.current, { d: restPath(from, to, end) });
+    const label = labelPlace(from, end, view.width);
+    writeAttributes(words.current, { x: label.x.toFixed(1), "text-anchor": label.anchor });
+    if (item.type === "cue") writeAttributes(line.current, { d: cuePath(from, lit) });
+    else if (item.type === "shake") writeAttributes(line.current, { d: shakePath(from, to) });
+    else if (item.type === "freeze") writeAttributes(line.current, { d: freezePath(from, to) });
+    else if (item.type === "group")
+      writeAttributes(line.current, {
+        d: row.folded ? foldedPath(motion, placed, bench.view) : groupPath(from, to),
+      });
+    else if (count === 0) writeAttributes(line.current, { d: curvePath(motion, placed, from, to) });
+    if (count > 0 && fan.current) {
+      const length = view.toX(pass.from + placed.length) - from || 2;
+      const order = placed.offsets.slice(0, count);
+      const scale =
+        (view.scale * (pass.to - pass.from)) /
+        Math.max(placed.length + Math.max(...placed.offsets), 1);
+      writeAttributes(fan.current, {
+        d: order
+          .map((offset, i) => {
+            const x = (from + offset * scale).toFixed(1);
+            const y = (16 + i * (FAN.bar + FAN.gap)).toFixed(1);
+            return `M${x} ${y}h${Math.max(length, 2).toFixed(1)}v${FAN.bar}h${-Math.max(length, 2).toFixed(1)}z`;
+          })
+          .join(""),
+      });
+      writeAttributes(far.current, { x: (to - 5).toFixed(1) });
+    }
+  });
+
+  const mine = () => {
+    const { items = [] } = bench.selection;
+    return items.includes(id) ? items : [id];
+  };
+  const startNow = () => {
+    const placed = bench.motion.placements.byId.get(id);
+    return placed ? blockSpan(placed).pass.from : 0;
+  };
+  const move = useDragSession<MoveSession>({
+    start: () => {
+      const placed = bench.motion.placements.byId.get(id);
+      if (!placed) return undefined;
+      const { items = [] } = bench.selection;
+      if (!items.includes(id)) bench.selectItems([id]);
+      const ids = mine();
+      const targets = edgesOf(bench.motion, new Set(ids));
+      return {
+        gesture: bench.begin(),
+        from: startNow(),
+        ids,
+        targets,
+        way: isMirrored(placed) ? -1 : 1,
+      };
+    },
+    move: ({ gesture, from, ids, targets, way }, { dx, x, y, free }) => {
+      if (!gesture.active) return;
+      const { frameRate } = bench.study.scene;
+      const { scale } = bench.view;
+      const { time } = snapTime(from + dx / scale, targets, { scale, frameRate, free });
+      gesture.update((study) => moveItems(study, { ids, by: (time - from) * way }));
+      showTip(x, y, `${item.name}: ${bothTimes(Math.max(time, 0), frameRate)}`);
+    },
+    end: ({ gesture }, cancelled) => (cancelled ? gesture.cancel() : gesture.commit()),
+    tap: ({ shift }, target) => {
+      chooseBlock(bench, id, shift);
+      (target as SVGElement).focus();
+    },
+  });
+  const nudge = (event: KeyboardEvent) => {
+    if (event.key === "Enter") chooseBlock(bench, id, event.shiftKey);
+    const way = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+    if (way === 0) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const frame = 1000 / bench.study.scene.frameRate;
+    bench.perform(moveItems, {
+      ids: mine(),
+      by: way * (event.shiftKey ? 10 * frame : event.altKey ? 1 : frame),
+    });
+  };
+  const edge = useDragSession<EdgeSession>({
+    start: (_, target) => {
+      const placed = bench.motion.placements.byId.get(id);
+      const which = target.getAttribute("data-edge");
+      if (!placed || (which !== "start" && which !== "end")) return undefined;
+      const { pass } = blockSpan(placed);
+      const from = which === "start" ? pass.from : pass.from + (pass.to - pass.from);
+      // Of the sequence as it is now: what hangs on this block moves along, and must not hold it.
+      const targets = edgesOf(bench.motion, carriedBy(bench.motion, id));
+      return { gesture: bench.begin(), edge: which, from, targets };
+    },
+    move: ({ gesture, edge: which, from, targets }, { dx, x, y, free, shift }) => {
+      if (!gesture.active) return;
+      const { frameRate } = bench.study.scene;
+      const { scale } = bench.view;
+      const { time } = snapTime(from + dx / scale, targets, { scale, frameRate, free });
+      gesture.update((study) =>
+        shift
+          ? stretchTween(study, { tweenId: id, edge: which, time })
+          : trimTween(study, { tweenId: id, edge: which, time }),
+      );
+      showTip(
+        x,
+        y,
+        `${shift ? "stretch" : "trim (Shift stretches)"}: ${bothTimes(Math.max(time, 0), frameRate)}`,
+      );
+    },
+    end: ({ gesture }, cancelled) => (cancelled ? gesture.cancel() : gesture.commit()),
+  });
+  const spread = useDragSession<{ gesture: Gesture; most: number }>({
+    start: () => {
+      const placed = bench.motion.placements.byId.get(id);
+      return placed ? { gesture: bench.begin(), most: Math.max(...placed.offsets) } : undefined;
+    },
+    move: ({ gesture, most }, { dx, x, y }) => {
+      if (!gesture.active || !tween?.stagger) return;
+      const { stagger } = tween;
+      const whole = Math.max(most + dx / bench.view.scale, 0);
+      const gaps = tween.figures.length - 1;
+      const gap = Math.round((whole / gaps) * 10) / 10;
+      const set =
+        stagger.order === "front" && stagger.front
+          ? { ...stagger, front: { ...stagger.front, time: Math.round(whole) } }
+          : { ...stagger, gap };
+      gesture.update((study) => setItems(study, { ids: [id], set: { stagger: set } }));
+      showTip(
+        x,
+        y,
+        stagger.order === "front"
+          ? `the front takes ${numberLabel(whole, 0)} ms`
+          : `${numberLabel(gap, 1)} ms from one to the next`,
+      );
+    },
+    end: ({ gesture }, cancelled) => (cancelled ? gesture.cancel() : gesture.commit()),
+  });
+  const hang = useDragSession<{ readonly id: string }>({
+    start: () => ({ id }),
+    move: (_, { x, y }) => {
+      hanging.current = { id, x, y, over: blockAt(bench, x, y, id) };
+      bench.clock.invalidate();
+      const over = hanging.current.over;
+      showTip(
+        x,
+        y,
+        over ? `hang on ${targetWords(bench, over)}` : "let go over a block or a marker",
+      );
+    },
+    end: (_, cancelled) => {
+      const over = hanging.current?.over;
+      hanging.current = null;
+      bench.clock.invalidate();
+      if (cancelled || !over) return;
+      const loop = tetherLoop(bench.study, id, over);
+      if (loop.length > 0)
+        say(
+          `That would run in a circle: ${[...loop, loop[0]].join(" → ")}. Hang one of them elsewhere first.`,
+          { tone: "fault" },
+        );
+      else bench.perform(tetherItem, { id, anchor: over });
+    },
+  });
+  const notes = [
+    passWords(item as Group),
+    item.type === "group" && item.rate ? `rate ${item.rate}` : "",
+  ]
+    .filter(Boolean)
+    .join(", ");
+  const fill =
+    item.type === "group"
+      ? "fill-muted"
+      : item.type === "cue" || item.type === "freeze" || item.type === "shake"
+        ? "fill-marigold"
+        : hue.fill;
+  const stroke =
+    item.type === "group"
+      ? "stroke-muted"
+      : item.type === "tween"
+        ? hue.stroke
+        : "stroke-marigold-ink";
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: SVG has no fieldset of its own
+    <svg
+      className="min-w-0 flex-1 touch-none"
+      height={height}
+      role="group"
+      aria-label={`Block of ${item.name}`}
+    >
+      <path
+        ref={rest}
+        className={`pointer-events-none fill-none stroke-1 opacity-60 ${stroke}`}
+        strokeDasharray="2 3"
+      />
+      {/* biome-ignore lint/a11y/useSemanticElements: SVG has no button of its own */}
+      <rect
+        ref={body}
+        {...move()}
+        onKeyDown={nudge}
+        onDoubleClick={() => item.type === "group" && bench.fold(id)}
+        y={TOP}
+        height={count > 0 ? height - 2 * TOP : BOTTOM - TOP}
+        rx={5}
+        role="button"
+        tabIndex={0}
+        aria-pressed={selected}
+        aria-label={`Block ${item.name}`}
+        data-block={id}
+        className={`cursor-grab ${fill} ${selected ? "stroke-spruce stroke-2" : ""} ${item.type === "cue" ? "fill-transparent" : count > 0 ? "opacity-10" : "opacity-20"}`}
+      >
+        <title>{`${item.name}: drag to move it and what hangs on it`}</title>
+      </rect>
+      {selected ? (
+        <rect
+          ref={frame}
+          y={TOP}
+          height={count > 0 ? height - 2 * TOP : BOTTOM - TOP}
+          rx={5}
+          className="pointer-events-none fill-none stroke-spruce stroke-2"
+        />
+      ) : null}
+      <path
+        ref={line}
+        className={`pointer-events-none ${item.type === "cue" || item.type === "freeze" ? `${fill} ${stroke}` : `fill-none ${stroke}`} stroke-[1.5]`}
+        strokeLinejoin="round"
+      />
+      {count > 0 ? (
+        <path ref={fan} className={`pointer-events-none opacity-80 ${hue.fill}`} />
+      ) : null}
+      {tween ? (
+        <path
+          ref={contended}
+          data-contended={id}
+          className="pointer-events-none fill-none stroke-fault stroke-[3]"
+        />
+      ) : null}
+      <text
+        ref={words}
+        y={count > 0 ? 13 : LINE / 2 + 4}
+        className="pointer-events-none fill-ink text-[11.5px] font-medium"
+      >
+        {item.name}
+        {notes ? <tspan className="fill-muted font-normal">{`  ${notes}`}</tspan> : null}
+      </text>
+      {tween && tween.tracks.length > 0
+        ? (["start", "end"] as const).map((which, i) =>
+            count > 0 && which === "end" ? null : (
+              <rect
+                key={which}
+                ref={(element) => {
+                  grips.current[i] = element;
+                }}
+                {...edge()}
+                data-edge={which}
+                data-trim={`${id} ${which}`}
+                y={TOP}
+                width={7}
+                height={BOTTOM - TOP}
+                rx={2}
+                className="cursor-ew-resize fill-transparent group-hover/row:fill-edge/40 hover:fill-spruce"
+              >
+                <title>Drag to trim; with Shift it stretches</title>
+              </rect>
+            ),
+          )
+        : null}
+      {count > 0 ? (
+        <rect
+          ref={far}
+          {...spread()}
+          data-fan={id}
+          y={height - TOP - 14}
+          width={8}
+          height={14}
+          rx={3}
+          className={`cursor-ew-resize ${hue.fill}`}
+        >
+          <title>Drag the far end of the fan</title>
+        </rect>
+      ) : null}
+      <circle
+        ref={dot}
+        {...hang()}
+        data-hang={id}
+        cy={LINE / 2}
+        r={4}
+        className="cursor-crosshair fill-raised stroke-edge stroke-[1.5] opacity-0 group-hover/row:opacity-100 hover:stroke-spruce"
+      >
+        <title>Drag to a block to hang it there</title>
+      </circle>
+    </svg>
+  );
+}
+
+function targetWords(bench: ReturnType<typeof useBench>, over: HangTarget): string {
+  if (over.to === "marker")
+    return `marker ${bench.study.markers.find(({ id }) => id === over.id)?.name}`;
+  return `the ${over.edge} of ${bench.motion.placements.byId.get(over.id)?.item.name}`;
+}
+
+/** The block under a place of the window, and which of its edges is nearer; or the marker there. */
+function blockAt(
+  bench: ReturnType<typeof useBench>,
+  x: number,
+  y: number,
+  except: string,
+): HangTarget | null {
+  const under = document.elementsFromPoint(x, y);
+  const marker = under.find((each) => each.hasAttribute("data-marker"));
+  if (marker) return { to: "marker", id: marker.getAttribute("data-marker") ?? "" };
+  const line = under.find((each) => each.closest("[data-block-row]"));
+  const id = line?.closest("[data-block-row]")?.getAttribute("data-block-row");
+  const track = line?.closest("[data-block-row]")?.querySelector("svg");
+  const placed = id ? bench.motion.placements.byId.get(id) : undefined;
+  if (!id || id === except || !placed || !track) return null;
+  const time = bench.view.toTime(x - track.getBoundingClientRect().left);
+  const { all, pass } = blockSpan(placed);
+  const end = Number.isFinite(all.to) ? all.to : pass.to;
+  return {
+    to: "item",
+    id,
+    edge: Math.abs(time - all.from) <= Math.abs(time - end) ? "start" : "end",
+  };
+}
+
+function restPath(from: number, to: number, end: number): string {
+  if (end <= to + 1) return "";
+  // A tick where each pass begins, as long as they can be told apart.
+  const width = to - from;
+  let ticks = "";
+  if (width > 14)
+    for (let x = to; x < end - 2; x += width) ticks += `M${x.toFixed(1)} ${TOP + 3}V${BOTTOM - 3}`;
+  return `M${to.toFixed(1)} ${TOP + 2}H${end.toFixed(1)}V${BOTTOM - 2}H${to.toFixed(1)}${ticks}`;
+}
+
+function labelPlace(from: number, end: number, width: number): { x: number; anchor: string } {
+  // Inside, where the block is wide; else beside it; what begins left of the window is named at its edge.
+  if (end - from > 110 || end >= width - 10) return { x: Math.max(from, 0) + 10, anchor: "start" };
+  if (end > width - 120) return { x: from - 8, anchor: "end" };
+  return { x: end + 8, anchor: "start" };
+}
+
+function cuePath(x: number, lit: boolean): string {
+  const r = lit ? 8 : 5;
+  const y = LINE / 2;
+  return `M${x} ${TOP}V${BOTTOM}M${x - r} ${y}A${r} ${r} 0 1 1 ${x + r} ${y}A${r} ${r} 0 1 1 ${x - r} ${y}Z`;
+}
+
+function shakePath(from: number, to: number): string {
+  const middle = LINE / 2;
+  let path = `M${from.toFixed(1)} ${middle}`;
+  const steps = Math.min(Math.max(Math.round((to - from) / 4), 4), 60);
+  for (let i = 1; i <= steps; i++) {
+    const left = 1 - i / steps;
+    path += `L${(from + ((to - from) * i) / steps).toFixed(1)} ${(middle + (i % 2 === 0 ? 8 : -8) * left).toFixed(1)}`;
+  }
+  return path;
+}
+
+function freezePath(from: number, to: number): string {
+  return `M${from.toFixed(1)} ${TOP}H${Math.max(to, from + 3).toFixed(1)}V${BOTTOM}H${from.toFixed(1)}Z`;
+}
+
+function groupPath(from: number, to: number): string {
+  return `M${from.toFixed(1)} ${BOTTOM}V${TOP + 4}Q${from.toFixed(1)} ${TOP} ${(from + 5).toFixed(1)} ${TOP}H${(to - 5).toFixed(1)}Q${to.toFixed(1)} ${TOP} ${to.toFixed(1)} ${TOP + 4}V${BOTTOM}`;
+}
+
+/** What a folded group holds, as thin lines. */
+function foldedPath(motion: Motion, placed: Placed, view: { toX: (t: number) => number }): string {
+  const members = placed.inside ? motion.placements.membersOf(placed.inside) : [];
+  const gap = (BOTTOM - TOP - 8) / Math.max(members.length - 1, 1);
+  return members
+    .map((member, i) => {
+      const { pass } = blockSpan(member);
+      const y = TOP + 4 + Math.min(gap, 4) * i;
+      return y > BOTTOM - 2
+        ? ""
+        : `M${view.toX(pass.from).toFixed(1)} ${y.toFixed(1)}H${Math.max(view.toX(pass.to), view.toX(pass.from) + 2).toFixed(1)}`;
+    })
+    .join("");
+}
+
+/** The curve of a tween's first channel, as it is played. */
+function curvePath(motion: Motion, placed: Placed, from: number, to: number): string {
+  const tween = placed.item as Tween;
+  const [figure] = tween.figures;
+  const track =
+    tween.tracks.find(({ channel }) => channelOf(channel).kind !== "color") ?? tween.tracks[0];
+  if (!figure || !track || channelOf(track.channel).kind === "color") return "";
+  const layer = findLayer(motion, figure, channelOf(track.channel), tween.id);
+  if (!layer || layer.end <= layer.start) return "";
+  const points = layerPolyline(layer, PER_SPAN);
+  let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (let i = 1; i < points.length; i += 2) {
+    low = Math.min(low, points[i] as number);
+    high = Math.max(high, points[i] as number);
+  }
+  if (!(high > low)) return "";
+  const begin = layer.origin + 0;
+  const whole =
+    layer.outer(placed.length + (tween.clip?.from ?? 0)) - layer.outer(tween.clip?.from ?? 0);
+  const mirrored = isMirrored(placed);
+  let path = "";
+  for (let i = 0; i < points.length; i += 2) {
+    const part = ((points[i] as number) - (tween.clip ? layer.start : begin)) / (whole || 1);
+    const x = mirrored ? to - part * (to - from) : from + part * (to - from);
+    const y = BOTTOM - 3 - ((BOTTOM - TOP - 6) * ((points[i + 1] as number) - low)) / (high - low);
+    path += `${i === 0 ? "M" : "L"}${x.toFixed(1)} ${y.toFixed(1)}`;
+  }
+  return path;
+}

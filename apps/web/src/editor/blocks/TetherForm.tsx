@@ -1,0 +1,123 @@
+import { type Anchor, tetherItem, tetherLoop } from "@levitas/core/edit";
+import { eachItem, type SequenceItem, type Tether, type Tween } from "@levitas/core/study";
+import { type ReactNode, useState } from "react";
+import { Button } from "../../ui/Button.tsx";
+import { NumberField } from "../../ui/NumberField.tsx";
+import { say } from "../../ui/notices.tsx";
+import { useBench, useStudy } from "../session/BenchContext.ts";
+import { tetherWords } from "./blockRows.ts";
+
+/** How many of the things to hang on are listed at once. */
+const LISTED = 40;
+
+interface Offer {
+  readonly text: string;
+  readonly anchor: Anchor;
+}
+
+/** What a block hangs on, and how much later it is. */
+export function TetherForm({ item }: { item: SequenceItem }): ReactNode {
+  const bench = useBench();
+  const study = useStudy();
+  const [find, setFind] = useState("");
+  const inGroup = bench.motion.placements.byId.get(item.id)?.level.group != null;
+  const offers: Offer[] = [
+    { text: inGroup ? "Start of the group" : "Start of the study", anchor: { to: "start" } },
+    ...study.markers.map(
+      ({ id, name }): Offer => ({ text: `Marker ${name}`, anchor: { to: "marker", id } }),
+    ),
+    ...[...eachItem(study.sequence)]
+      .filter(({ id }) => id !== item.id)
+      .flatMap(({ id, name, type }): Offer[] => [
+        {
+          text: `${type === "cue" ? "Time" : "End"} of ${name}`,
+          anchor: { to: "item", id, edge: "end" },
+        },
+        ...(type === "cue"
+          ? []
+          : [
+              {
+                text: `Start of ${name}`,
+                anchor: { to: "item" as const, id, edge: "start" as const },
+              },
+            ]),
+      ]),
+    ...keyOffers(study.sequence, item),
+  ];
+  const wanted = offers.filter(({ text }) =>
+    text.toLowerCase().includes(find.trim().toLowerCase()),
+  );
+  const hang = (anchor: Anchor) => {
+    const loop = tetherLoop(bench.study, item.id, anchor);
+    if (loop.length > 0)
+      say(
+        `That would run in a circle: ${[...loop, loop[0]].join(" → ")}. Hang one of them elsewhere first.`,
+        {
+          tone: "fault",
+        },
+      );
+    else bench.perform(tetherItem, { id: item.id, anchor });
+  };
+  return (
+    <>
+      <p className="text-[12.5px] text-muted">
+        Now on the {tetherWords(item.tether, bench.motion.placements, study.markers, inGroup)}.
+      </p>
+      <NumberField
+        label="Later by"
+        value={Math.round(item.tether.offset * 100) / 100}
+        min={-3_600_000}
+        max={3_600_000}
+        step={10}
+        whole={false}
+        unit="ms"
+        onChange={(offset) =>
+          bench.perform(tetherItem, { id: item.id, anchor: anchorOf(item.tether), offset })
+        }
+      />
+      <input
+        aria-label="Find something to hang it on"
+        placeholder="Hang it on…"
+        value={find}
+        onChange={(event) => setFind(event.target.value)}
+        onKeyDown={(event) => event.stopPropagation()}
+        className="h-7 rounded-md border border-edge/40 bg-paper px-2 text-[12.5px] focus:border-spruce"
+      />
+      <div className="flex max-h-52 flex-col items-stretch gap-0.5 overflow-y-auto">
+        {wanted.slice(0, LISTED).map(({ text, anchor }) => (
+          <Button
+            key={text + JSON.stringify(anchor)}
+            size="tiny"
+            look="quiet"
+            className="justify-start overflow-hidden"
+            onClick={() => hang(anchor)}
+          >
+            <span className="truncate">{text}</span>
+          </Button>
+        ))}
+      </div>
+    </>
+  );
+}
+
+/** What a tether hangs on, without how much later. */
+function anchorOf({ offset, ...anchor }: Tether): Anchor {
+  return anchor;
+}
+
+/** Cues may hang on single keys, too. */
+function keyOffers(sequence: readonly SequenceItem[], item: SequenceItem): Offer[] {
+  if (item.type === "tween" || item.type === "group") return [];
+  return [...eachItem(sequence)].flatMap((each) =>
+    each.type !== "tween"
+      ? []
+      : (each as Tween).tracks.flatMap(({ channel, keys }) =>
+          keys.map(
+            ({ id }, i): Offer => ({
+              text: `Key ${i + 1} of ${each.name}, ${channel}`,
+              anchor: { to: "key", id },
+            }),
+          ),
+        ),
+  );
+}

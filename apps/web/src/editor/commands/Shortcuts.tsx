@@ -1,0 +1,94 @@
+import { Popover } from "radix-ui";
+import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { IconButton } from "../../ui/Button.tsx";
+import { useHeldKey } from "../../ui/useHeldKey.ts";
+import { useBench } from "../session/BenchContext.ts";
+import { copyChosen } from "./clipboard.ts";
+import { COMMANDS } from "./commands.ts";
+
+const ShortcutList = lazy(async () => ({
+  default: (await import("./ShortcutList.tsx")).ShortcutList,
+}));
+
+/** Binds the commands to the keyboard, and lists them on `?`. */
+export function Shortcuts(): ReactNode {
+  const bench = useBench();
+  const [open, setOpen] = useState(false);
+  useHotkeys(
+    COMMANDS.flatMap((command) => command.keys),
+    (event, { hotkey }) => {
+      const command = COMMANDS.find((each) => each.keys.includes(hotkey));
+      if (!command) return;
+      // What has the focus by keyboard comes first: its own arrows, and Space to press it.
+      if (event.defaultPrevented) return;
+      if (hotkey === "space" && document.activeElement?.matches(PRESSED_BY_SPACE)) return;
+      event.preventDefault();
+      // A held key repeats: that counts for stepping alone.
+      if (event.repeat && !command.repeats) return;
+      command.run(bench, true);
+    },
+    // Beads and handles are sliders, numbers spin buttons, switches radios; no text is typed in those.
+    { enableOnFormTags: ["slider", "spinbutton", "radio"] },
+  );
+  // By the letter, not the key: keyboards have it in different places.
+  useHotkeys("?", (event) => event.repeat || setOpen((shown) => !shown), {
+    useKey: true,
+    ignoreModifiers: true,
+  });
+  useEffect(() => {
+    // Before anything else hears of it: Escape takes back what is being dragged.
+    const cancel = (event: KeyboardEvent) => {
+      if (event.key === "Escape" && bench.cancelGesture()) event.stopPropagation();
+    };
+    window.addEventListener("keydown", cancel, { capture: true });
+    return () => window.removeEventListener("keydown", cancel, { capture: true });
+  }, [bench]);
+  useEffect(() => {
+    // The browser's own copying and pasting: it asks nobody for leave, and works between tabs and files.
+    const typing = (event: Event) =>
+      event.target instanceof Element && event.target.matches("input, textarea, select");
+    const copy = (event: ClipboardEvent) => {
+      if (!typing(event) && copyChosen(bench, event.clipboardData)) event.preventDefault();
+    };
+    const paste = (event: ClipboardEvent) => {
+      const text = event.clipboardData?.getData("text/plain") ?? "";
+      if (typing(event) || !text.includes("levitas-keys")) return;
+      event.preventDefault();
+      // What reads text from outside comes when there is some.
+      void import("./pasteText.ts").then(({ pasteText }) => pasteText(bench, text));
+    };
+    document.addEventListener("copy", copy);
+    document.addEventListener("paste", paste);
+    return () => {
+      document.removeEventListener("copy", copy);
+      document.removeEventListener("paste", paste);
+    };
+  }, [bench]);
+  useHeldKey("b", (held) => bench.lookBack(held));
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger asChild>
+        <IconButton label="Shortcuts (?)">
+          <span className="font-mono text-[13px]">?</span>
+        </IconButton>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label="Shortcuts"
+          align="end"
+          sideOffset={6}
+          className="z-50 max-h-[calc(100vh-5rem)] overflow-y-auto rounded-lg border border-edge/50 bg-raised p-4 outline-none"
+        >
+          <h2 className="mb-2 font-semibold">Shortcuts</h2>
+          <Suspense fallback={null}>
+            <ShortcutList />
+          </Suspense>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** Numbers are typed in after Enter, so that Space plays right after one was typed. */
+const PRESSED_BY_SPACE = "button:focus-visible:not([role=spinbutton])";

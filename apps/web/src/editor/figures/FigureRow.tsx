@@ -1,0 +1,89 @@
+import { renameFigure } from "@levitas/core/edit";
+import { lazy, type ReactNode, Suspense, useState } from "react";
+import { IconButton } from "../../ui/Button.tsx";
+import { MoreIcon } from "../../ui/icons.tsx";
+import { Menu } from "../../ui/Menu.tsx";
+import { NameField } from "../../ui/NameField.tsx";
+import { ChannelPicker } from "../lanes/ChannelPicker.tsx";
+import { MARGIN } from "../lanes/laneGeometry.ts";
+import type { Row } from "../lanes/rows.ts";
+import { useBench, useBenchState } from "../session/BenchContext.ts";
+import { chosenFigures } from "../session/selection.ts";
+import { DressPanel } from "./DressPanel.tsx";
+import { FigureColumns } from "./FigureColumns.tsx";
+import { HUE } from "./hues.ts";
+import { useReorder } from "./useReorder.ts";
+
+const FigureMenu = lazy(async () => ({ default: (await import("./FigureMenu.tsx")).FigureMenu }));
+
+/** The line that names a figure, over the lanes of its channels. */
+export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): ReactNode {
+  const bench = useBench();
+  const { figure, depth } = row;
+  const selected = useBenchState(({ selection }) => chosenFigures(selection).includes(figure.id));
+  const [renaming, setRenaming] = useState(false);
+  const rename = (name: string) => {
+    setRenaming(false);
+    if (name.trim() !== "" && name !== figure.name)
+      bench.perform(renameFigure, { figureId: figure.id, name: name.trim() });
+  };
+  const [dressing, setDressing] = useState(false);
+  const chosen = useBenchState((state) => state.selection);
+  const beside = chosenFigures(chosen).filter((id) => id !== figure.id);
+  const bind = useReorder(figure);
+  return (
+    <>
+      <div
+        className="group flex shrink-0 items-center gap-2 border-r border-rule bg-paper pr-1"
+        style={{ width: MARGIN, paddingLeft: 12 + depth * 14 }}
+      >
+        <span
+          {...bind()}
+          title="Drag up or down: figures further down are in front"
+          className={`size-3.5 shrink-0 cursor-ns-resize touch-none rounded-[4px] ${HUE[figure.hue].fill}`}
+        />
+        {renaming ? (
+          <NameField
+            label="Name of the figure"
+            name={figure.name}
+            take={rename}
+            cancel={() => setRenaming(false)}
+          />
+        ) : (
+          <button
+            type="button"
+            onClick={(event) => {
+              const [first = figure.id, ...more] = event.shiftKey
+                ? [figure.id, ...beside]
+                : [figure.id];
+              bench.select({ figure: first, channel: null, span: null, keys: [], more });
+            }}
+            onDoubleClick={() => setRenaming(true)}
+            title="Click to select, double-click to rename"
+            className={`min-w-0 flex-1 truncate rounded-md text-left ${selected ? "font-semibold text-spruce" : "font-medium"}`}
+          >
+            {figure.name}
+          </button>
+        )}
+        <ChannelPicker figure={figure} />
+        <DressPanel figure={figure} open={dressing} setOpen={setDressing} />
+        <Menu
+          list={
+            <Suspense fallback={null}>
+              <FigureMenu
+                figure={figure}
+                rename={() => setRenaming(true)}
+                dress={() => setDressing(true)}
+              />
+            </Suspense>
+          }
+        >
+          <IconButton label={`More for ${figure.name}`} size="small" tone="muted">
+            <MoreIcon size={13} />
+          </IconButton>
+        </Menu>
+      </div>
+      <FigureColumns figure={figure} bars={row.bars} />
+    </>
+  );
+}

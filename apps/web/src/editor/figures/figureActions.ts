@@ -1,0 +1,162 @@
+import {
+  type Clipboard,
+  deleteFigure,
+  dissolveGroup,
+  duplicateFigure,
+  groupFigures,
+  isWithin,
+  nestFigure,
+  orderFigure,
+} from "@levitas/core/edit";
+import type { Figure, Study } from "@levitas/core/study";
+import { nanoid } from "nanoid";
+import type { MenuItem } from "../../ui/Menu.tsx";
+import { say } from "../../ui/notices.tsx";
+import { copyMotion, giveMotion } from "../commands/clipboard.ts";
+import type { Bench } from "../session/bench.ts";
+import { freeName } from "../session/freeName.ts";
+import { boundsNow } from "../stage/bounds.ts";
+
+/** Puts figures of one parent in a new group around them. */
+export function groupChosen(bench: Bench, figureIds: readonly string[]): boolean {
+  const { study, motion } = bench;
+  const [first] = study.figures.filter(({ id }) => figureIds.includes(id));
+  if (!first) return false;
+  const members = study.figures.filter(
+    ({ id, parent }) => figureIds.includes(id) && parent === first.parent,
+  );
+  const poses = motion.at(0, new Float64Array(motion.slotCount));
+  const read = (id: string, channel: "x" | "y" | "width" | "height") =>
+    poses[motion.slot(motion.figureIndex(id), channel)] as number;
+  const left = Math.min(...members.map(({ id }) => read(id, "x")));
+  const top = Math.min(...members.map(({ id }) => read(id, "y")));
+  const right = Math.max(...members.map(({ id }) => read(id, "x") + read(id, "width")));
+  const bottom = Math.max(...members.map(({ id }) => read(id, "y") + read(id, "height")));
+  const id = nanoid(8);
+  bench.perform(
+    groupFigures,
+    {
+      figureIds: members.map((each) => each.id),
+      group: {
+        id,
+        name: freeName(study, "Group"),
+        kind: "group",
+        parent: first.parent,
+        pivot: { x: 0.5, y: 0.5 },
+        hue: first.hue,
+        rest: { x: left, y: top, width: right - left, height: bottom - top },
+        look: {},
+      },
+    },
+    { figure: id, channel: null, span: null, keys: [] },
+  );
+  say(`Put ${members.length === 1 ? members[0]?.name : `${members.length} figures`} in a group.`);
+  return true;
+}
+
+/** What can be done with a figure, as its menu shows it. */
+export function figureMenu(
+  bench: Bench,
+  study: Study,
+  figure: Figure,
+  {
+    beside,
+    copied,
+    rename,
+    dress,
+  }: {
+    readonly beside: readonly string[];
+    readonly copied: Clipboard | null;
+    readonly rename: () => void;
+    readonly dress: () => void;
+  },
+): MenuItem[] {
+  const index = study.figures.findIndex(({ id }) => id === figure.id);
+  const [above, below] = [study.figures[index - 1], study.figures[index + 2]];
+  const [other] = beside;
+  const into = study.figures.find(({ id }) => id === other);
+  const parent = study.figures.find(({ id }) => id === figure.parent);
+  return [
+    { text: "Dress…", onSelect: dress },
+    { text: "Rename", onSelect: rename },
+    {
+      text: "Duplicate",
+      hint: "with its motion",
+      onSelect: () =>
+        bench.perform(duplicateFigure, {
+          figureId: figure.id,
+          name: freeName(study, figure.name),
+          newId: () => nanoid(8),
+        }),
+    },
+    { text: "Copy its motion", onSelect: () => copyMotion(bench, figure.id) },
+    {
+      text: "Give it the copied motion",
+      hint: "where it stands",
+      disabled: copied === null,
+      onSelect: () => copied && giveMotion(bench, copied, figure.id),
+    },
+    {
+      text: "Follow another figure…",
+      hint: "value or speed",
+      onSelect: () =>
+        void import("../lanes/followNew.ts").then(({ followNew }) =>
+          followNew(bench, figure, beside),
+        ),
+    },
+    {
+      text: beside.length > 0 ? "Group the chosen figures" : "Put in a group",
+      onSelect: () => groupChosen(bench, [figure.id, ...beside]),
+    },
+    ...(figure.kind === "group"
+      ? [
+          {
+            text: "Dissolve the group",
+            onSelect: () => bench.perform(dissolveGroup, { figureId: figure.id }),
+          },
+        ]
+      : []),
+    {
+      text: into ? `Put inside ${into.name}` : "Put inside another figure",
+      hint: into ? "" : "Shift-click one first",
+      disabled: !into || isWithin(study, into.id, figure.id),
+      onSelect: () => into && bench.perform(nestFigure, { figureId: figure.id, parent: into.id }),
+    },
+    ...(parent
+      ? [
+          {
+            text: `Take out of ${parent.name}`,
+            onSelect: () =>
+              bench.perform(nestFigure, { figureId: figure.id, parent: parent.parent }),
+          },
+        ]
+      : []),
+    {
+      text: "Move up",
+      hint: "further back",
+      disabled: !above,
+      onSelect: () =>
+        above && bench.perform(orderFigure, { figureId: figure.id, before: above.id }),
+    },
+    {
+      text: "Move down",
+      hint: "further in front",
+      disabled: index >= study.figures.length - 1,
+      onSelect: () =>
+        bench.perform(orderFigure, { figureId: figure.id, before: below?.id ?? null }),
+    },
+    {
+      text: "Bring into view",
+      onSelect: () => bench.camera.show(boundsNow(bench, figure.id)),
+    },
+    {
+      text: "Delete figure",
+      onSelect: () => {
+        bench.perform(deleteFigure, { figureId: figure.id });
+        say(`Deleted “${figure.name}”.`, {
+          action: { text: "Undo", run: () => bench.undo() },
+        });
+      },
+    },
+  ];
+}

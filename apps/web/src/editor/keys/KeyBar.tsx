@@ -1,0 +1,203 @@
+import { HOLD } from "@levitas/core/curve";
+import {
+  chosenKeys,
+  deleteKeys,
+  moveKeys,
+  type Smoothing,
+  setKeyValues,
+  setSpanCurves,
+  stretchOf,
+} from "@levitas/core/edit";
+import { channelOf } from "@levitas/core/study";
+import { isColor, readQuantity } from "@levitas/core/value";
+import { lazy, type ReactNode, Suspense, useMemo } from "react";
+import { Button } from "../../ui/Button.tsx";
+import { numberLabel } from "../../ui/numberLabel.ts";
+import { copyChosen, repeatChosen } from "../commands/clipboard.ts";
+import { fromUnit } from "../labels.ts";
+import { SaveRecipe } from "../recipes/SaveRecipe.tsx";
+import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
+import { PastePanel } from "./PastePanel.tsx";
+import { smoothChosen } from "./smoothChosen.ts";
+import { TypedField } from "./TypedField.tsx";
+
+const PathButton = lazy(async () => ({ default: (await import("./PathButton.tsx")).PathButton }));
+
+/** At the foot of the timeline: when and what the chosen keys are, and all that can be done with them. */
+export function KeyBar(): ReactNode {
+  const bench = useBench();
+  const study = useStudy();
+  const selection = useBenchState((state) => state.selection);
+  const unit = useBenchState((state) => state.timeUnit);
+  const { keys } = selection;
+  const chosen = useMemo(() => chosenKeys(study, keys), [study, keys]);
+  const own = chosen.filter(({ key }) => keys.includes(key.id));
+  const [first] = own;
+  const stretch = stretchOf(study, keys);
+  const { frameRate } = study.scene;
+  const values = [...new Set(own.map(({ key }) => JSON.stringify(key.value)))];
+  const kinds = [...new Set(own.map(({ track }) => channelOf(track.channel).kind))];
+  const channel = first && channelOf(first.track.channel);
+  const oneKind = kinds.length === 1 && channel !== undefined;
+  const value = values.length === 1 ? first?.key.value : undefined;
+  const { figure } = selection;
+  const { motion } = bench;
+  /** The chosen figure moves across and down: what can be joined to a path. */
+  const moves =
+    figure !== null &&
+    (["x", "y"] as const).every((axis) => motion.drivenAt(motion.figureIndex(figure), axis));
+  /** Keys that begin a span: what curves are given to. */
+  const any = keys.length > 0;
+  const smooth = (how: Smoothing) => smoothChosen(bench, how);
+  const setTime = (time: number) =>
+    stretch && bench.perform(moveKeys, { keyIds: keys, time: time - stretch.from });
+  const valueText =
+    value === undefined
+      ? ""
+      : typeof value === "number"
+        ? numberLabel(value, channel?.decimals ?? 2)
+        : typeof value === "string"
+          ? value
+          : "as found";
+  return (
+    <section
+      aria-label="Chosen keys"
+      className="flex h-10 shrink-0 items-center gap-1 overflow-x-auto border-t border-rule bg-paper px-2"
+    >
+      <TypedField
+        key={`time ${keys.join()}`}
+        label="Time of the chosen keys"
+        disabled={!any}
+        text={stretch ? timeText(stretch.from, unit, frameRate) : ""}
+        hint={unit === "frames" ? "f" : unit}
+        read={(typed) => {
+          const bare = readQuantity(typed, "factor");
+          if (bare.ok) return { ok: true, value: fromUnit(bare.value, unit, frameRate) };
+          return readQuantity(typed, "time", frameRate);
+        }}
+        accept={setTime}
+      />
+      <TypedField<number | string>
+        key={`value ${keys.join()}`}
+        label="Value of the chosen keys"
+        disabled={!any || !oneKind}
+        text={valueText}
+        placeholder={values.length > 1 ? "several" : ""}
+        hint={channel?.unit ?? ""}
+        wide
+        read={(typed) => {
+          if (channel?.kind === "color")
+            return isColor(typed.trim())
+              ? { ok: true, value: typed.trim() }
+              : {
+                  ok: false,
+                  faults: [
+                    {
+                      code: "not-a-color",
+                      path: "",
+                      message: `“${typed}” is not a color.`,
+                      cure: "Type a CSS color, such as #1B6B5A.",
+                    },
+                  ],
+                };
+          const read = readQuantity(
+            typed,
+            channel?.kind === "angle" ? "angle" : channel?.unit === "px" ? "length" : "factor",
+          );
+          return read.ok && channel?.kind === "switch"
+            ? { ok: true, value: read.value >= 0.5 ? 1 : 0 }
+            : read;
+        }}
+        accept={(next) => {
+          bench.perform((from, to: number | string) => setValues(from, keys, to), next);
+        }}
+      />
+      <span className="mx-1 h-5 w-px shrink-0 bg-rule" />
+      <Button
+        size="tiny"
+        disabled={!any}
+        title="Equal speed on both sides of the chosen keys"
+        onClick={() => smooth("through")}
+      >
+        Smooth
+      </Button>
+      <Button
+        size="tiny"
+        disabled={!any}
+        title="Stop at the chosen keys"
+        onClick={() => smooth("flat")}
+      >
+        Flat
+      </Button>
+      <Button
+        size="tiny"
+        disabled={!any}
+        title="Where the speed jumps, make it the mean of both sides"
+        onClick={() => smooth("match")}
+      >
+        Match
+      </Button>
+      <Button
+        size="tiny"
+        disabled={!any}
+        title="Hold the value until the next key"
+        onClick={() => bench.perform(setSpanCurves, { keyIds: keys, curve: HOLD })}
+      >
+        Hold
+      </Button>
+      <span className="mx-1 h-5 w-px shrink-0 bg-rule" />
+      <Button
+        size="tiny"
+        disabled={!any}
+        title="Copy the chosen keys (Ctrl C)"
+        onClick={() => copyChosen(bench)}
+      >
+        Copy
+      </Button>
+      <PastePanel />
+      <Button
+        size="tiny"
+        disabled={!any}
+        title="Set the chosen keys again at the playhead (D)"
+        onClick={() => repeatChosen(bench)}
+      >
+        Repeat
+      </Button>
+      <SaveRecipe />
+      <Button
+        size="tiny"
+        disabled={!any}
+        title="Delete the chosen keys and nothing else (Delete)"
+        onClick={() => bench.perform(deleteKeys, { keyIds: keys })}
+      >
+        Delete
+      </Button>
+      <span className="mx-1 h-5 w-px shrink-0 bg-rule" />
+      {moves ? (
+        <Suspense fallback={null}>
+          <PathButton />
+        </Suspense>
+      ) : null}
+    </section>
+  );
+}
+
+function setValues(
+  study: Parameters<typeof setKeyValues>[0],
+  keyIds: readonly string[],
+  value: number | string,
+): ReturnType<typeof setKeyValues> {
+  const kind = typeof value === "number" ? "number" : "color";
+  const ids = chosenKeys(study, keyIds)
+    .filter(({ key, track }) => {
+      const own = channelOf(track.channel).kind;
+      return keyIds.includes(key.id) && (own === "color") === (kind === "color");
+    })
+    .map(({ key }) => key.id);
+  return setKeyValues(study, { keyIds: ids, value });
+}
+
+function timeText(time: number, unit: "ms" | "s" | "frames", frameRate: number): string {
+  if (unit === "frames") return numberLabel((time * frameRate) / 1000, 0);
+  return unit === "s" ? numberLabel(time / 1000, 3) : numberLabel(time, 0);
+}

@@ -1,0 +1,133 @@
+import { deleteFollower, followerLoop, rangeOf, setFollower } from "@levitas/core/edit";
+import { CHANNELS, type ChannelId, channelOf, type Follower } from "@levitas/core/study";
+import type { ReactNode } from "react";
+import { Button } from "../../ui/Button.tsx";
+import { ChevronIcon } from "../../ui/icons.tsx";
+import { Menu } from "../../ui/Menu.tsx";
+import { NumberField } from "../../ui/NumberField.tsx";
+import { say } from "../../ui/notices.tsx";
+import { Segmented } from "../../ui/Segmented.tsx";
+import { Tick } from "../../ui/Tick.tsx";
+import { CurveChoice } from "../blocks/CurveChoice.tsx";
+import { useBench, useStudy } from "../session/BenchContext.ts";
+
+const FOLLOWED = CHANNELS.filter(({ kind }) => kind === "number" || kind === "angle");
+
+/** What a channel follows, and how: ranges, curve, clamp and lag. */
+export function FollowerForm({
+  follower,
+  close,
+}: {
+  follower: Follower;
+  close: () => void;
+}): ReactNode {
+  const bench = useBench();
+  const study = useStudy();
+  const set = (fields: Partial<Omit<Follower, "id">>) => {
+    const loop = followerLoop(study, { ...follower, ...fields });
+    if (loop.length > 0)
+      say(`That would follow itself in a circle: ${loop.join(" → ")}.`, { tone: "fault" });
+    else bench.perform(setFollower, { id: follower.id, set: fields });
+  };
+  /** A new source brings its own range. */
+  const follow = (source: Follower["source"], of = follower.of) =>
+    set({ source, of, from: rangeOf(study, source, of) });
+  const figureName = (id: string) => study.figures.find((each) => each.id === id)?.name ?? id;
+  const own = channelOf(follower.channel);
+  const theirs = channelOf(follower.source.channel);
+  const pair = (name: "from" | "to", labels: readonly [string, string], unit: string): ReactNode =>
+    labels.map((label, i) => (
+      <NumberField
+        key={label}
+        label={label}
+        value={follower[name][i] as number}
+        min={-1_000_000}
+        max={1_000_000}
+        step={own.drag || 1}
+        whole={false}
+        unit={unit}
+        onChange={(value) =>
+          set({ [name]: i === 0 ? [value, follower[name][1]] : [follower[name][0], value] })
+        }
+      />
+    ));
+  return (
+    <>
+      <h2 className="font-semibold">
+        {figureName(follower.figure)} {own.label} follows
+      </h2>
+      <div className="flex gap-1.5">
+        <Choice
+          text={figureName(follower.source.figure)}
+          items={study.figures.map(({ id, name }) => ({
+            text: name,
+            onSelect: () => follow({ ...follower.source, figure: id }),
+          }))}
+        />
+        <Choice
+          text={theirs.label}
+          items={FOLLOWED.map(({ id, label }) => ({
+            text: label,
+            onSelect: () => follow({ ...follower.source, channel: id as ChannelId }),
+          }))}
+        />
+      </div>
+      <Segmented
+        label="What it follows"
+        value={follower.of}
+        options={[
+          { value: "value", text: "Its value" },
+          { value: "speed", text: "Its speed" },
+        ]}
+        onChange={(of) => follow(follower.source, of)}
+      />
+      {pair(
+        "from",
+        ["When that is", "up to"],
+        follower.of === "speed" ? `${theirs.unit}/s` : theirs.unit,
+      )}
+      {pair("to", ["it is", "and "], own.unit)}
+      <CurveChoice label="Along" curve={follower.curve} change={(curve) => set({ curve })} />
+      <Tick
+        label="Clamp to these ranges"
+        on={follower.clamp === true}
+        change={(clamp) => set({ clamp })}
+      />
+      <NumberField
+        label="Lag"
+        value={follower.lag ?? 0}
+        min={0}
+        max={60_000}
+        step={10}
+        unit="ms"
+        onChange={(lag) => set({ lag })}
+      />
+      <Button
+        size="tiny"
+        onClick={() => {
+          close();
+          bench.perform(deleteFollower, { id: follower.id });
+        }}
+      >
+        Stop following
+      </Button>
+    </>
+  );
+}
+
+function Choice({
+  text,
+  items,
+}: {
+  text: string;
+  items: readonly { readonly text: string; readonly onSelect: () => void }[];
+}): ReactNode {
+  return (
+    <Menu items={items}>
+      <Button size="small" className="min-w-0 flex-1 justify-between">
+        <span className="truncate">{text}</span>
+        <ChevronIcon size={11} />
+      </Button>
+    </Menu>
+  );
+}

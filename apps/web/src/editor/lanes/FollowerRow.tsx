@@ -1,0 +1,97 @@
+import { channelOf, type Figure, type Follower } from "@levitas/core/study";
+import { Popover } from "radix-ui";
+import { lazy, type ReactNode, Suspense, useRef } from "react";
+import { writeAttributes } from "../../ui/writeAttributes.ts";
+import { HUE } from "../figures/hues.ts";
+import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
+import { linePath, MARGIN, ROW, valueRange } from "./laneGeometry.ts";
+
+const FollowerForm = lazy(async () => ({
+  default: (await import("./FollowerForm.tsx")).FollowerForm,
+}));
+
+/** px between two places at which a follower's line is looked at. */
+const STEP = 4;
+
+/** A channel that follows another: its source by name, and a dotted line over time. */
+export function FollowerRow({
+  figure,
+  follower,
+}: {
+  figure: Figure;
+  follower: Follower;
+}): ReactNode {
+  const bench = useBench();
+  const { figures } = useStudy();
+  const open = useBenchState((state) => state.editingFollower === follower.id);
+  const setOpen = (next: boolean) =>
+    bench.store.setState({ editingFollower: next ? follower.id : null });
+  const line = useRef<SVGPathElement>(null);
+  const drawn = useRef<unknown[]>([]);
+  const source = figures.find(({ id }) => id === follower.source.figure)?.name ?? "something gone";
+  const channel = channelOf(follower.channel);
+  useFrame("The follower row", ({ motion }) => {
+    const { view } = bench;
+    const state = [motion, view.from, view.scale, view.width];
+    if (state.every((value, i) => value === drawn.current[i])) return;
+    drawn.current = state;
+    const found = motion.followers.find((each) => each.follower.id === follower.id);
+    if (!found) return;
+    const from = Math.max(view.from, 0);
+    const to = Math.min(view.toTime(view.width), motion.duration);
+    const count = Math.max(Math.ceil(((to - from) * view.scale) / STEP), 1);
+    const points = new Float64Array(2 * (count + 1));
+    for (let i = 0; i <= count; i++) {
+      const time = from + ((to - from) * i) / count;
+      points[2 * i] = time;
+      points[2 * i + 1] = found.value(time);
+    }
+    writeAttributes(line.current, { d: linePath(points, view, valueRange(points)) });
+  });
+  const words = `follows ${follower.of === "speed" ? "the speed of " : ""}${source} ${channelOf(follower.source.channel).label}`;
+  return (
+    <>
+      <Popover.Root open={open} onOpenChange={setOpen}>
+        <Popover.Trigger asChild>
+          <button
+            type="button"
+            title={`${channel.label} ${words}: click to change`}
+            data-follower={follower.id}
+            className="flex shrink-0 items-baseline gap-1.5 overflow-hidden border-r border-rule bg-paper pt-1.5 pr-2 pl-8.5 text-left hover:bg-sunk"
+            style={{ width: MARGIN }}
+          >
+            <span className="shrink-0">{channel.label}</span>
+            <span className="truncate text-[11.5px] text-muted">{words}</span>
+          </button>
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            aria-label={`${figure.name} ${channel.label} follows`}
+            align="start"
+            side="right"
+            sideOffset={6}
+            collisionPadding={8}
+            className="z-50 flex max-h-(--radix-popover-content-available-height) w-76 flex-col gap-2 overflow-y-auto rounded-lg border border-edge/50 bg-raised p-3 outline-none"
+          >
+            <Suspense fallback={null}>
+              <FollowerForm follower={follower} close={() => setOpen(false)} />
+            </Suspense>
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      <svg
+        className="min-w-0 flex-1"
+        height={ROW.lane}
+        role="img"
+        aria-label={`${figure.name} ${channel.label} ${words}`}
+      >
+        <path
+          ref={line}
+          className={`fill-none stroke-[1.8] ${HUE[figure.hue].stroke}`}
+          strokeDasharray="0.1 4"
+          strokeLinecap="round"
+        />
+      </svg>
+    </>
+  );
+}

@@ -1,0 +1,144 @@
+import { setValueAt } from "@levitas/core/edit";
+import { type Motion, nearestFrame } from "@levitas/core/motion";
+import { type ChannelDefinition, eachTween, type Figure } from "@levitas/core/study";
+import { isColor, printHexColor, readQuantity } from "@levitas/core/value";
+import { nanoid } from "nanoid";
+import { type ReactNode, useRef } from "react";
+import { showTip } from "../../ui/dragTip.tsx";
+import { LiveNumber, type Typed } from "../../ui/LiveNumber.tsx";
+import { say } from "../../ui/notices.tsx";
+import { keyTolerance } from "../commands/commands.ts";
+import { valueLabel } from "../labels.ts";
+import { useBench, useFrame } from "../session/BenchContext.ts";
+import type { Gesture } from "../session/gesture.ts";
+
+interface Session {
+  readonly gesture: Gesture;
+  /** The motion as it was at the start of the drag, which every step of it is measured against. */
+  readonly motion: Motion;
+  readonly from: number;
+  readonly time: number;
+  readonly keyId: string;
+  readonly tweenId: string;
+}
+
+/** The value of a channel at the playhead: typed or dragged, it sets the key there. */
+export function ValueAtPlayhead({
+  figure,
+  channel,
+}: {
+  figure: Figure;
+  channel: ChannelDefinition;
+}): ReactNode {
+  const bench = useBench();
+  const element = useRef<HTMLElement>(null);
+  const shown = useRef("");
+  useFrame("The value at playhead", ({ motion, poses }) => {
+    const index = motion.figureIndex(figure.id);
+    if (!element.current || index < 0) return;
+    const slot = motion.slot(index, channel.id);
+    const text =
+      channel.kind === "color"
+        ? printHexColor(poses, slot)
+        : valueLabel(channel, poses[slot] as number);
+    // Writing the same text again would still cost a layout.
+    if (text !== shown.current || element.current.textContent === "")
+      element.current.textContent = text;
+    shown.current = text;
+  });
+
+  /** The time a key would be set at: the playhead, on its frame. */
+  const keyTime = () => nearestFrame(bench.clock.time, bench.study.scene.frameRate);
+  const valueNow = () =>
+    bench.motion.valueAt(bench.motion.figureIndex(figure.id), channel.id, bench.clock.time);
+  const edit = (
+    study: Parameters<typeof setValueAt>[0],
+    value: number | string,
+    { motion, time, keyId, tweenId }: Pick<Session, "motion" | "time" | "keyId" | "tweenId">,
+  ) =>
+    setValueAt(study, motion, {
+      figureId: figure.id,
+      channel: channel.id,
+      time,
+      value,
+      keyId,
+      tweenId,
+      tolerance: keyTolerance(study),
+    });
+  const newKey = () => ({
+    motion: bench.motion,
+    time: keyTime(),
+    keyId: nanoid(8),
+    tweenId: nanoid(8),
+  });
+  const sayIfSet = (before: number) => {
+    if (countKeys(bench.study) > before) say(`Set a key at ${Math.round(keyTime())} ms.`);
+  };
+
+  return (
+    <LiveNumber<number | string, Session>
+      label={`${figure.name} ${channel.label}`}
+      hold={(node) => {
+        element.current = node;
+      }}
+      text={() => shown.current}
+      read={(typed): Typed<number | string> => {
+        if (channel.kind !== "color")
+          return readQuantity(
+            typed,
+            channel.kind === "angle" ? "angle" : channel.unit === "px" ? "length" : "factor",
+          );
+        if (isColor(typed.trim())) return { ok: true, value: typed.trim() };
+        const fault = {
+          code: "not-a-color",
+          path: "",
+          message: `“${typed}” is not a color.`,
+          cure: "Type a CSS color, such as #1B6B5A.",
+        };
+        return { ok: false, faults: [fault] };
+      }}
+      accept={(value) => {
+        bench.clock.pause();
+        const before = countKeys(bench.study);
+        bench.perform((study, value: number | string) => edit(study, value, newKey()), value);
+        sayIfSet(before);
+      }}
+      {...(channel.kind === "color"
+        ? {}
+        : {
+            nudge: (steps: number) =>
+              bench.perform(
+                (study, value: number | string) => edit(study, value, newKey()),
+                valueNow() + steps * channel.drag,
+              ),
+            drag: {
+              start: (): Session => {
+                bench.clock.pause();
+                return { gesture: bench.begin(), from: valueNow(), ...newKey() };
+              },
+              move: (session: Session, dx: number, free: boolean, x: number, y: number) => {
+                const raw = session.from + dx * channel.drag * (free ? 0.1 : 1);
+                const grid = channel.drag * (free ? 0.1 : 1);
+                const value = Math.round(raw / grid) * grid;
+                session.gesture.update((study) => edit(study, value, session));
+                showTip(x, y, `${channel.label} ${valueLabel(channel, value)}`);
+              },
+              end: ({ gesture }: Session, cancelled: boolean) => {
+                const before = countKeys(bench.study);
+                if (cancelled) gesture.cancel();
+                else gesture.commit();
+                sayIfSet(before);
+              },
+            },
+          })}
+      className="w-24 shrink-0"
+    />
+  );
+}
+
+function countKeys(study: Parameters<typeof setValueAt>[0]): number {
+  let count = 0;
+  for (const tween of eachTween(study.sequence))
+    for (const track of tween.tracks) count += track.keys.length;
+  return count;
+}

@@ -1,0 +1,379 @@
+import type { Curve } from "@levitas/core/curve";
+import {
+  type Change,
+  type Clipboard,
+  type Edit,
+  type History,
+  isEmpty,
+  record,
+  redo,
+  reshapeSpan,
+  startHistory,
+  undo,
+} from "@levitas/core/edit";
+import {
+  type Compiler,
+  createCompiler,
+  createTwinCompiler,
+  type Motion,
+  playedCues,
+} from "@levitas/core/motion";
+import { findTween, type Study } from "@levitas/core/study";
+import { createStore, type StoreApi } from "zustand/vanilla";
+import { Clock } from "../../clock/clock.ts";
+import { compileCurve } from "../../curve-editor/curveReader.ts";
+import type { CurveDesk } from "../../curve-editor/desk/desk.ts";
+import { say } from "../../ui/notices.tsx";
+import { TimelineView } from "../axis/timelineView.ts";
+import { SoundPlayer } from "../cues/soundPlayer.ts";
+import { GraphView } from "../graphs/graphView.ts";
+import type { TimeUnit } from "../labels.ts";
+import { createSpanDesk } from "../span/spanDesk.ts";
+import { Camera } from "../stage/camera.ts";
+import type { OnionSkin } from "../stage/onion.ts";
+import { Gesture } from "./gesture.ts";
+import { chosenFigures, firstSelection, prune, type Selection } from "./selection.ts";
+
+/** What components of the bench read. It changes when something is done, not while it is dragged. */
+export interface BenchState {
+  readonly history: History<Selection>;
+  readonly selection: Selection;
+  /** Switches of the scene. */
+  readonly showTwin: boolean;
+  readonly showSpacing: boolean;
+  readonly showPath: boolean;
+  readonly onion: OnionSkin & { readonly on: boolean };
+  /** Mesh of the grid in px of the scene; 0 for none. Figures snap to it while it shows. */
+  readonly grid: number;
+  readonly timeUnit: TimeUnit;
+  /** Lanes that are unfolded to graphs, as `laneName` writes them. */
+  readonly unfolded: ReadonlySet<string>;
+  /** The figure whose channels are being looked through for one to add. */
+  readonly pickingFor: string | null;
+  /** What was copied last in this tab. */
+  readonly copied: Clipboard | null;
+  /** The timeline shows the whole sequence as blocks instead of the lanes. */
+  readonly arranging: boolean;
+  /** Groups of the sequence that are folded to one bar. */
+  readonly folded: ReadonlySet<string>;
+  /** The follower whose form is open. */
+  readonly editingFollower: string | null;
+  /** How the playhead travels when it is sent somewhere. */
+  readonly travel: { readonly duration: number; readonly curve: Curve };
+}
+
+/** What whoever draws is given, once a frame. The poses are only good during the call. */
+export interface Frame {
+  /** ms. */
+  readonly time: number;
+  readonly motion: Motion;
+  readonly poses: Float64Array;
+  /** The study as it is shown: while something is dragged, as it would become. */
+  readonly study: Study;
+}
+
+/**
+ * A study on the bench. Documents change through `perform` and gestures alone; what is shown goes
+ * from here to the screen once a frame, past React.
+ */
+export class Bench {
+  readonly clock = new Clock();
+  readonly view = new TimelineView();
+  readonly camera = new Camera();
+  readonly sound = new SoundPlayer();
+  readonly store: StoreApi<BenchState>;
+  /** Where the curve of the selected span is worked on. */
+  readonly desk: CurveDesk;
+  private readonly graphs = new Map<string, GraphView>();
+  private gesture: Gesture | undefined;
+  /** Shown instead of the study while a person looks back at how it was. */
+  private lookedBackAt: Study | undefined;
+  private readonly compiler: Compiler;
+  private readonly twins = createTwinCompiler();
+  private compiled: Motion;
+  private poses: Float64Array;
+  /** What the poses were last asked for. */
+  private posed: { readonly motion: Motion | null; readonly time: number } = {
+    motion: null,
+    time: Number.NaN,
+  };
+  private readonly drawers = new Set<{
+    readonly name: string;
+    readonly draw: (frame: Frame) => void;
+  }>();
+
+  constructor(study: Study) {
+    this.store = createStore<BenchState>(() => ({
+      history: startHistory<Selection>(study),
+      selection: firstSelection(study),
+      showTwin: true,
+      showSpacing: true,
+      showPath: true,
+      onion: { on: false, before: 3, after: 2, look: "outlines", at: "frames", step: 4 },
+      grid: 0,
+      timeUnit: "ms",
+      unfolded: new Set(),
+      pickingFor: null,
+      copied: null,
+      arranging: false,
+      folded: new Set(),
+      editingFollower: null,
+      travel: { duration: 600, curve: { kind: "keyword", name: "ease-in-out" } },
+    }));
+    // For a person who prefers reduced motion only the calm share of shakes is shown.
+    const calm = globalThis.matchMedia?.("(prefers-reduced-motion: reduce)").matches ?? false;
+    this.compiler = createCompiler({ calm });
+    this.compiled = this.compiler.update(study);
+    this.poses = new Float64Array(this.compiled.slotCount);
+    this.clock.setDuration(this.compiled.duration);
+    this.clock.onDraw(this.drawFrame);
+    this.clock.onPlayed((stretches) => {
+      for (const { cue } of playedCues(this.motion, stretches)) this.sound.play(cue);
+    });
+    // Browsers let a page be heard only once a person has done something.
+    this.clock.onChange(() => this.clock.playing && this.sound.wake());
+    this.view.onChange(() => this.clock.invalidate());
+    this.camera.onChange(() => this.clock.invalidate());
+    this.desk = createSpanDesk(this);
+  }
+
+  /** What an unfolded lane shows; remembered while the bench is open. */
+  graph(lane: string): GraphView {
+    let view = this.graphs.get(lane);
+    if (!view) {
+      view = new GraphView();
+      this.graphs.set(lane, view);
+    }
+    return view;
+  }
+
+  /** Unfolds a lane to its graph, or folds it. */
+  unfold(lane: string): void {
+    const unfolded = new Set(this.store.getState().unfolded);
+    if (!unfolded.delete(lane)) unfolded.add(lane);
+    this.store.setState({ unfolded });
+    this.clock.invalidate();
+  }
+
+  /** Shows all values in every graph. */
+  fitGraphs(): void {
+    for (const view of this.graphs.values()) view.fitted = true;
+    this.clock.invalidate();
+  }
+
+  /** Whether something is being dragged. */
+  get dragging(): boolean {
+    return this.gesture !== undefined;
+  }
+
+  /** The study as it is kept. */
+  get study(): Study {
+    return this.store.getState().history.study;
+  }
+
+  /** The study as it is shown. */
+  get shown(): Study {
+    return this.lookedBackAt ?? this.gesture?.preview ?? this.study;
+  }
+
+  get selection(): Selection {
+    return this.store.getState().selection;
+  }
+
+  /** The study that is shown, compiled. */
+  get motion(): Motion {
+    const study = this.shown;
+    if (this.compiled.study !== study) {
+      this.compiled = this.compiler.update(study);
+      if (this.poses.length !== this.compiled.slotCount)
+        this.poses = new Float64Array(this.compiled.slotCount);
+      this.clock.setDuration(this.compiled.duration);
+    }
+    return this.compiled;
+  }
+
+  /** The same motion with no easing, as far as the chosen figures and what they stand in go. */
+  get twin(): Motion {
+    const { shown, selection, twinned } = this;
+    if (twinned && twinned.of === shown && twinned.for === selection) return twinned.motion;
+    const wanted = new Set(chosenFigures(selection));
+    const parentOf = new Map(shown.figures.map(({ id, parent }) => [id, parent]));
+    // Each parent is met once, so that a circle of them ends as well; the set grows while it is walked.
+    for (const id of wanted) {
+      const parent = parentOf.get(id);
+      if (parent != null) wanted.add(parent);
+    }
+    const motion = this.twins.update(shown, wanted);
+    this.twinned = { of: shown, for: selection, motion };
+    return motion;
+  }
+  private twinned:
+    | { readonly of: Study; readonly for: Selection; readonly motion: Motion }
+    | undefined;
+
+  /**
+   * Does something that can be undone: `edit` with `args`, on the study as it is once a drag still
+   * going on has ended. What is selected afterwards may be given.
+   */
+  perform<Arguments>(
+    edit: Edit<Arguments>,
+    args: Arguments,
+    selection: Selection = this.selection,
+  ): void {
+    this.endGesture();
+    this.commit(edit(this.study, args), selection);
+  }
+
+  private commit(change: Change, selection: Selection): void {
+    if (change.refused) say(change.refused, { tone: "fault" });
+    if (isEmpty(change)) return;
+    const { history, selection: before } = this.store.getState();
+    const after = prune(selection, change.after);
+    this.store.setState({ history: record(history, change, before, after), selection: after });
+    this.clock.invalidate();
+  }
+
+  /** Begins something that is dragged; a gesture still going on is ended first. */
+  begin(): Gesture {
+    this.endGesture();
+    const gesture = new Gesture(this.study, {
+      invalidate: () => this.clock.invalidate(),
+      end: (change) => {
+        if (this.gesture === gesture) this.gesture = undefined;
+        if (change) this.commit(change, this.selection);
+        this.clock.invalidate();
+      },
+    });
+    this.gesture = gesture;
+    return gesture;
+  }
+
+  /** Ends a gesture as if the pointer had been released. */
+  endGesture(): void {
+    this.gesture?.commit();
+  }
+
+  /** Shows the motion with the curve as it was before its last changes, for as long as it is held. */
+  lookBack(held: boolean): void {
+    const { ghost } = this.desk.store.getState();
+    const keyId = this.selection.span;
+    this.lookedBackAt =
+      held && ghost && keyId !== null
+        ? reshapeSpan(this.study, { keyId, curve: ghost }).after
+        : undefined;
+    this.clock.invalidate();
+  }
+
+  /** Takes a gesture back; answers whether there was one. */
+  cancelGesture(): boolean {
+    if (!this.gesture) return false;
+    this.gesture.cancel();
+    return true;
+  }
+
+  select(selection: Partial<Selection>): void {
+    // Choosing a figure lets go of those chosen with the last one.
+    const more = "figure" in selection ? { more: [] } : {};
+    this.store.setState({ selection: { ...this.selection, ...more, ...selection } });
+    this.clock.invalidate();
+  }
+
+  /** Chooses items of the sequence; with a tween its first figure, channel and span come along. */
+  selectItems(items: readonly string[]): void {
+    const [first] = items;
+    const tween = first === undefined ? undefined : findTween(this.study, first);
+    const [track] = tween?.tracks ?? [];
+    if (!tween || !track) {
+      this.select({ items });
+      return;
+    }
+    const { figure } = this.selection;
+    this.select({
+      items,
+      figure: tween.figures[0] ?? figure,
+      channel: track.channel,
+      span: track.keys[0]?.id ?? null,
+      keys: [],
+    });
+  }
+
+  /** Folds a group of the sequence to one bar, or opens it. */
+  fold(groupId: string): void {
+    const folded = new Set(this.store.getState().folded);
+    if (!folded.delete(groupId)) folded.add(groupId);
+    this.store.setState({ folded });
+    this.clock.invalidate();
+  }
+
+  /** Sends the playhead to a time, ms, as the settings of travelling say; it can be sent elsewhere on its way. */
+  travelTo(time: number): void {
+    const { duration, curve } = this.store.getState().travel;
+    this.clock.travel(time, duration, compileCurve(curve).value);
+  }
+
+  canUndo(): boolean {
+    return this.store.getState().history.past.length > 0;
+  }
+
+  canRedo(): boolean {
+    return this.store.getState().history.future.length > 0;
+  }
+
+  undo(): void {
+    this.travel(undo);
+  }
+
+  redo(): void {
+    this.travel(redo);
+  }
+
+  private travel(step: typeof undo): void {
+    this.endGesture();
+    const result = step(this.store.getState().history);
+    if (!result) return;
+    const { history, selection } = result;
+    this.store.setState({ history, selection: prune(selection as Selection, history.study) });
+    this.clock.invalidate();
+  }
+
+  /** Registers something that draws, by the name under which a person knows it. Answers how to stop that. */
+  onFrame(name: string, draw: (frame: Frame) => void): () => void {
+    const drawer = { name, draw };
+    this.drawers.add(drawer);
+    this.clock.invalidate();
+    return () => this.drawers.delete(drawer);
+  }
+
+  dispose(): void {
+    this.endGesture();
+    this.sound.close();
+    this.clock.dispose();
+    this.drawers.clear();
+  }
+
+  private readonly drawFrame = (): void => {
+    this.gesture?.flush();
+    const { motion } = this;
+    const time = this.clock.shownTime;
+    // While only the view moves, everything is where it was.
+    const { posed } = this;
+    if (posed.motion !== motion || posed.time !== time) motion.at(time, this.poses);
+    this.posed = { motion, time };
+    const { poses } = this;
+    const frame = { time, motion, poses, study: motion.study };
+    for (const drawer of this.drawers)
+      try {
+        drawer.draw(frame);
+      } catch (error) {
+        // Taken out, so that the others and the next frames go on.
+        this.drawers.delete(drawer);
+        console.error(`${drawer.name} stopped drawing.`, error);
+        say(
+          `${drawer.name} could not be drawn and has stopped. Load the page again to bring it back; your work is kept.`,
+          {
+            tone: "fault",
+          },
+        );
+      }
+  };
+}

@@ -1,0 +1,95 @@
+import { replaceStudy } from "@levitas/core/edit";
+import type { Study } from "@levitas/core/study";
+import { readStoredStudy, type StoredStudy, saveStudy } from "../../api/studies.ts";
+import { closeKeeper, whenClosed } from "../../keeping/closing.ts";
+import { dropDraft, keepDraft, type LeftDraft, leftDrafts } from "../../keeping/drafts.ts";
+import { Keeper } from "../../keeping/keeper.ts";
+import { say } from "../../ui/notices.tsx";
+import { Bench } from "./bench.ts";
+
+export type StudyKeeper = Keeper<Study>;
+
+/** A study as it was found: on the server, and what the browser kept of it. */
+export interface FoundStudy {
+  readonly stored: StoredStudy;
+  readonly drafts: readonly LeftDraft<Study>[];
+}
+
+/** Reads a study and the unsaved work on it. */
+export async function findStudy(id: string, signal: AbortSignal): Promise<FoundStudy> {
+  await whenClosed("study", id);
+  const [stored, drafts] = await Promise.all([
+    readStoredStudy(id, signal),
+    leftDrafts<Study>("study", id),
+  ]);
+  return { stored, drafts };
+}
+
+/** A study on the bench with what keeps it saved. */
+export interface OpenStudy {
+  readonly bench: Bench;
+  readonly keeper: StudyKeeper;
+  /** Resolves when what was done is saved, or cannot be. */
+  readonly close: () => Promise<void>;
+}
+
+/**
+ * Opens a study. Work that never reached the server comes back: on top of what the server has, or,
+ * if that has changed since, as a choice. Further left-over work becomes studies of its own.
+ */
+export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
+  const { id, revision, document } = stored;
+  const bench = new Bench(document);
+  const keeper: StudyKeeper = new Keeper(
+    { revision, content: document },
+    {
+      save: async (study, madeFrom) => {
+        const result = await saveStudy(id, study, madeFrom);
+        if (result.kind === "saved") return result;
+        const { current } = result;
+        return {
+          kind: "stale",
+          current: { revision: current.revision, content: current.document },
+        };
+      },
+      isSame: isSameStudy,
+      keepDraft: (draft) => keepDraft("study", id, draft),
+      dropDraft: () => dropDraft("study", id),
+    },
+  );
+  const { faults } = stored;
+  if (faults)
+    void import("../../studies/sayFaults.ts").then(({ sayFaults }) =>
+      sayFaults(document.name, faults),
+    );
+  const [first, ...others] = drafts.filter((draft) => {
+    const isKnown = isSameStudy(draft.content, document);
+    if (isKnown) draft.forget();
+    return !isKnown;
+  });
+  if (first) {
+    first.takeOver();
+    keeper.resume(first, { revision, content: document });
+    bench.perform(replaceStudy, { study: first.content, label: "bring back unsaved work" });
+    say("Brought back work that had not been saved.");
+  }
+  // After `resume`: what was brought back is no new change.
+  keeper.change(bench.study);
+  const stop = bench.store.subscribe(({ history }) => keeper.change(history.study));
+  if (others.length > 0)
+    void import("./recoverDrafts.ts").then(({ recoverDrafts }) => recoverDrafts(others));
+  return {
+    bench,
+    keeper,
+    close: () => {
+      // A drag still going on ends as if released, and is saved with the rest.
+      bench.dispose();
+      stop();
+      return closeKeeper("study", id, keeper);
+    },
+  };
+}
+
+function isSameStudy(a: Study, b: Study): boolean {
+  return a === b || JSON.stringify(a) === JSON.stringify(b);
+}

@@ -1,0 +1,61 @@
+import { LINEAR } from "@levitas/core/curve";
+import { reshapeSpan } from "@levitas/core/edit";
+import { layerColorAt, layerValue } from "@levitas/core/motion";
+import { CurveDesk } from "../../curve-editor/desk/desk.ts";
+import { valueLabel } from "../labels.ts";
+import type { Bench } from "../session/bench.ts";
+import { type Span, spanIn, spanTimes } from "./useSpan.ts";
+
+/** The desk on which the curve of the selected span lies. A path that runs back never reaches the study. */
+export function createSpanDesk(bench: Bench): CurveDesk {
+  /** The span as it is shown: while something is dragged, as it would become. */
+  const shownSpan = (): Span | undefined => spanIn(bench.shown, bench.selection);
+  const timesNow = () => {
+    const span = shownSpan();
+    return span && spanTimes(bench.motion, span);
+  };
+  const keyId = () => spanIn(bench.study, bench.selection)?.key.id ?? "";
+  const desk = new CurveDesk(spanIn(bench.study, bench.selection)?.curve ?? LINEAR, {
+    clock: bench.clock,
+    keepsTangles: false,
+    progress: () => {
+      const at = timesNow();
+      return at && at.length > 0 ? (bench.clock.shownTime - at.start) / at.length : Number.NaN;
+    },
+    duration: () => timesNow()?.length ?? 0,
+    set: (curve) => bench.perform(reshapeSpan, { keyId: keyId(), curve }),
+    begin: () => {
+      const gesture = bench.begin();
+      const key = keyId();
+      return {
+        get active() {
+          return gesture.active;
+        },
+        update: (curve) => gesture.update((study) => reshapeSpan(study, { keyId: key, curve })),
+        commit: () => gesture.commit(),
+        cancel: () => gesture.cancel(),
+      };
+    },
+    onFrame: (draw) => bench.onFrame("The curve", draw),
+    describe: (p) => {
+      const span = shownSpan();
+      const at = timesNow();
+      if (!span || !at) return "";
+      const time = at.start + p * at.length;
+      const real =
+        span.channel.kind === "color"
+          ? layerColorAt(at.layer, time)
+          : valueLabel(span.channel, layerValue(at.layer, time, 0));
+      return `${span.channel.label} ${real}`;
+    },
+  });
+  let lying = keyId();
+  bench.store.subscribe(() => {
+    const span = spanIn(bench.study, bench.selection);
+    const now = span?.key.id ?? "";
+    if (now !== lying) desk.replace(span?.curve ?? LINEAR);
+    else if (span) desk.take(span.curve);
+    lying = now;
+  });
+  return desk;
+}

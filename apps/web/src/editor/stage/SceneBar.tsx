@@ -1,0 +1,119 @@
+import { Popover } from "radix-ui";
+import { lazy, type ReactNode, Suspense, useRef } from "react";
+import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
+import { SceneSwitch } from "./SceneSwitch.tsx";
+
+// What is in the panels comes when one is opened.
+const OnionForm = lazy(async () => ({ default: (await import("./sceneForms.tsx")).OnionForm }));
+const SceneForm = lazy(async () => ({ default: (await import("./sceneForms.tsx")).SceneForm }));
+
+const PANEL =
+  "z-50 flex max-h-(--radix-popover-content-available-height) w-60 flex-col gap-2 overflow-y-auto rounded-lg border border-edge/50 bg-raised p-3 outline-none";
+
+/** The switches of the scene: what explains the motion, and what figures are aligned with. */
+export function SceneBar(): ReactNode {
+  const bench = useBench();
+  const { store, camera } = bench;
+  const { showPath, showSpacing, showTwin, onion } = useBenchState((state) => state);
+  const zoom = useRef<HTMLButtonElement>(null);
+  useFrame("The scene bar", () => {
+    const text = `${Math.round(camera.scale * 100)} %`;
+    if (zoom.current && zoom.current.textContent !== text) zoom.current.textContent = text;
+  });
+  return (
+    <div className="absolute inset-x-2 bottom-2 flex items-center gap-1">
+      <SceneSwitch
+        name="Path"
+        on={showPath}
+        toggle={() => store.setState({ showPath: !showPath })}
+      />
+      <SceneSwitch
+        name="Spacing"
+        on={showSpacing}
+        toggle={() => store.setState({ showSpacing: !showSpacing })}
+      />
+      <span className="flex">
+        <SceneSwitch
+          name="Onion skin"
+          on={onion.on}
+          toggle={() => store.setState({ onion: { ...onion, on: !onion.on } })}
+        />
+        <OnionPanel />
+      </span>
+      <SceneSwitch
+        name="Linear twin"
+        on={showTwin}
+        toggle={() => store.setState({ showTwin: !showTwin })}
+      />
+      <LinesPanel />
+      <button
+        ref={zoom}
+        type="button"
+        title="Zoom of the scene: wheel to zoom, drag with Space to pan, click to see all of it"
+        onClick={() => camera.fit()}
+        className="ml-auto h-6.5 rounded-lg border border-edge/60 bg-raised/90 px-1.5 font-mono text-[10.5px] text-muted hover:text-ink"
+      />
+    </div>
+  );
+}
+
+function OnionPanel(): ReactNode {
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <button
+          type="button"
+          aria-label="How the onion skin is drawn"
+          title="How the onion skin is drawn"
+          className="-ml-1 h-6.5 rounded-r-lg border border-edge/60 bg-raised/90 px-1 text-[10px] text-muted hover:text-ink"
+        >
+          ▾
+        </button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label="Onion skin"
+          side="top"
+          align="start"
+          sideOffset={6}
+          className={PANEL}
+        >
+          <Suspense fallback={null}>
+            <OnionForm />
+          </Suspense>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function LinesPanel(): ReactNode {
+  const grid = useBenchState((state) => state.grid);
+  const guides = useStudy().scene.guides ?? [];
+  const any = grid > 0 || guides.length > 0;
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <button
+          type="button"
+          className={`h-6.5 rounded-lg border bg-raised/90 px-2 text-[12px] ${any ? "border-spruce font-medium text-spruce" : "border-edge/60 text-muted"}`}
+        >
+          Scene
+        </button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label="Scene"
+          side="top"
+          align="start"
+          sideOffset={6}
+          className={PANEL}
+        >
+          <Suspense fallback={null}>
+            <SceneForm />
+          </Suspense>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

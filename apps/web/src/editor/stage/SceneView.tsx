@@ -1,0 +1,203 @@
+import { lazy, type ReactNode, Suspense, useLayoutEffect, useMemo, useRef } from "react";
+import { ScenePainter } from "../../drawing/painter.ts";
+import { showTip } from "../../ui/dragTip.tsx";
+import { onPanDrag } from "../../ui/panDrag.ts";
+import { useDragSession } from "../../ui/useDragSession.ts";
+import { useLate } from "../../ui/useLate.ts";
+import { FigureTree } from "../figures/FigureTree.tsx";
+import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
+import { chosenFigures } from "../session/selection.ts";
+import { beginMove, type MoveDrag, type SnappedTo } from "./figureDrag.ts";
+import { drawGrid, drawSnapped } from "./lines.ts";
+import { drawSpacing, drawTwin, type Spacing, spacingOf } from "./overlay.ts";
+import { SceneBar } from "./SceneBar.tsx";
+import { SceneHandles } from "./SceneHandles.tsx";
+
+// A front comes when a tween is chosen that has one; most have none.
+const FrontHandles = lazy(async () => ({
+  default: (await import("./FrontHandles.tsx")).FrontHandles,
+}));
+
+interface Session {
+  readonly drag: MoveDrag;
+  readonly from: { readonly x: number; readonly y: number };
+}
+
+/** Which figure is under a place of the window; of several the one in front. */
+function figureAt(x: number, y: number): string | null {
+  for (const element of document.elementsFromPoint(x, y)) {
+    const hit = element.closest("[data-figure]");
+    if (hit) return hit.getAttribute("data-figure");
+  }
+  return null;
+}
+
+/** The scene with its figures, and one canvas above them for what explains their motion. */
+export function SceneView(): ReactNode {
+  const bench = useBench();
+  const { camera } = bench;
+  const study = useStudy();
+  const painter = useMemo(() => new ScenePainter(), []);
+  const frame = useRef<HTMLDivElement>(null);
+  const stage = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const spacing = useRef(new Map<number, Spacing | undefined>());
+  const spacingOfMotion = useRef<unknown>(null);
+  const spare = useRef(new Float64Array(0));
+  const snapped = useRef<SnappedTo | null>(null);
+  const state = useBenchState((whole) => whole);
+  const { showTwin, showSpacing, showPath, onion, grid, selection } = state;
+  const { width, height, background } = study.scene;
+  // What is drawn on demand is loaded on demand.
+  const loaded = () => bench.clock.invalidate();
+  const skins = useLate(() => import("./onion.ts"), onion.on, loaded);
+  const routes = useLate(() => import("./route.ts"), selection.channel === "rotate", loaded);
+
+  useLayoutEffect(() => {
+    const box = frame.current;
+    if (!box) return;
+    const fit = () => {
+      camera.resize(box.clientWidth, box.clientHeight, { width, height });
+      if (canvas.current) {
+        canvas.current.width = Math.round(box.clientWidth * devicePixelRatio);
+        canvas.current.height = Math.round(box.clientHeight * devicePixelRatio);
+      }
+      bench.clock.invalidate();
+    };
+    fit();
+    const observer = new ResizeObserver(fit);
+    observer.observe(box);
+    const wheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const { left, top } = box.getBoundingClientRect();
+      const factor = Math.exp(-(event.deltaY || event.deltaX) * 0.0015);
+      camera.zoomAt(event.clientX - left, event.clientY - top, factor);
+    };
+    box.addEventListener("wheel", wheel, { passive: false });
+    const stopPan = onPanDrag(
+      box,
+      (dx, dy) => camera.panBy(dx, dy),
+      () => bench.clock.toggle(),
+    );
+    return () => {
+      observer.disconnect();
+      box.removeEventListener("wheel", wheel);
+      stopPan();
+    };
+  }, [bench, camera, width, height]);
+
+  useFrame("The scene view", ({ motion, poses, time }) => {
+    painter.paint(motion, poses);
+    if (stage.current) {
+      const { left, top, scale } = camera;
+      const transform = `translate(${left}px, ${top}px) scale(${scale})`;
+      if (stage.current.style.transform !== transform) stage.current.style.transform = transform;
+    }
+    const context = canvas.current?.getContext("2d");
+    if (!canvas.current || !context) return;
+    context.setTransform(devicePixelRatio, 0, 0, devicePixelRatio, 0, 0);
+    context.clearRect(0, 0, canvas.current.width, canvas.current.height);
+    drawGrid(context, motion.study.scene, camera, grid);
+    if (snapped.current) drawSnapped(context, snapped.current, camera, motion.study.scene);
+    if (spacingOfMotion.current !== motion) spacing.current.clear();
+    spacingOfMotion.current = motion;
+    if (spare.current.length !== motion.slotCount)
+      spare.current = new Float64Array(motion.slotCount);
+    for (const id of chosenFigures(selection)) {
+      const index = motion.figureIndex(id);
+      if (index < 0 || motion.drivenOf(index).length === 0) continue;
+      if (onion.on)
+        skins.current?.drawOnion(context, motion, spare.current, index, camera, { time, onion });
+      // While blocks are dragged the twin would be compiled anew for every frame; it is back when they rest.
+      if (showTwin && !(state.arranging && bench.dragging)) {
+        const { twin } = bench;
+        drawTwin(context, twin, twin.at(time, spare.current), index, camera);
+      }
+      if (!showSpacing && !showPath) continue;
+      if (!spacing.current.has(index)) spacing.current.set(index, spacingOf(motion, index));
+      const found = spacing.current.get(index);
+      const shown = { path: showPath, ticks: showSpacing };
+      if (found) drawSpacing(context, found, camera, { time, motion }, shown);
+    }
+    routes.current?.drawRoute(context, motion, selection, camera, time);
+  });
+
+  /** Chooses a figure with the channel of it that moves; `add` chooses it besides the others. */
+  const select = (figure: string, add: boolean) => {
+    const chosen = chosenFigures(bench.selection);
+    if (add) {
+      const others = chosen.filter((id) => id !== figure);
+      const next = chosen.includes(figure) ? others : [...others, figure];
+      const [first = null, ...more] = next;
+      bench.select({ figure: first, channel: null, span: null, keys: [], more });
+      return;
+    }
+    if (chosen.includes(figure)) return;
+    const driven = bench.motion.driven.find((each) => each.figureId === figure);
+    const track = driven?.layers[0]?.track.track;
+    bench.select({
+      figure,
+      channel: driven?.channel.id ?? null,
+      span: track && track.keys.length > 1 ? (track.keys[0]?.id ?? null) : null,
+      keys: [],
+    });
+  };
+  const bind = useDragSession<Session>({
+    start: ({ x, y, dx, dy }) => {
+      const figure = figureAt(x - dx, y - dy);
+      if (figure === null) return undefined;
+      select(figure, false);
+      const drag = beginMove(bench);
+      const box = frame.current?.getBoundingClientRect();
+      if (!drag || !box) return undefined;
+      return { drag, from: camera.toScene(x - dx - box.left, y - dy - box.top) };
+    },
+    move: ({ drag, from }, point) => {
+      if (!drag.change.active()) return;
+      const { text, snapped: lines } = drag.move(from, point);
+      snapped.current = lines;
+      showTip(point.x, point.y, text);
+    },
+    end: ({ drag }, cancelled) => {
+      snapped.current = null;
+      drag.change.end(cancelled);
+    },
+    tap: ({ x, y, shift, alt }) => {
+      const figure = figureAt(x, y);
+      if (figure === null) {
+        if (!shift) bench.select({ figure: null, channel: null, span: null, keys: [] });
+        return;
+      }
+      // With Alt what the figure stands in: groups have nothing of their own to be clicked.
+      const parent = study.figures.find(({ id }) => id === figure)?.parent ?? null;
+      select(alt && parent !== null ? parent : figure, shift);
+    },
+  });
+
+  return (
+    <section
+      aria-label="Scene"
+      className="relative h-[min(19.5rem,39vh)] shrink-0 overflow-hidden bg-sunk"
+    >
+      {/* Selecting by pointer; by keyboard the figures are reached in the timeline. */}
+      <div ref={frame} {...bind()} className="absolute inset-0 touch-none">
+        <div
+          ref={stage}
+          data-testid="stage"
+          className="absolute top-0 left-0 origin-top-left overflow-hidden"
+          style={{ width, height, background }}
+        >
+          <FigureTree figures={study.figures} painter={painter} />
+        </div>
+        <canvas ref={canvas} className="pointer-events-none absolute inset-0 size-full" />
+      </div>
+      <SceneHandles />
+      {selection.items?.length ? (
+        <Suspense fallback={null}>
+          <FrontHandles />
+        </Suspense>
+      ) : null}
+      <SceneBar />
+    </section>
+  );
+}

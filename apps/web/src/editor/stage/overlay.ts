@@ -1,0 +1,153 @@
+import { boxCorners, type Motion, pivotPath } from "@levitas/core/motion";
+import { eachTween } from "@levitas/core/study";
+import { readColor } from "@levitas/core/value";
+import { tracePose } from "../../drawing/outline.ts";
+import { tokenColor } from "../../theme/theme.ts";
+import type { Frame } from "../session/bench.ts";
+import type { Placement } from "./camera.ts";
+
+/** The spacing of one figure: where its pivot is at every frame, in the scene's px. */
+export interface Spacing {
+  readonly points: Float64Array;
+  /** Indexes of the frames nearest to keys; their ticks are longer. */
+  readonly keys: ReadonlySet<number>;
+  /** Set for straight paths, whose ticks stand beside the figure: how far, px. */
+  readonly aside: { readonly x: number; readonly y: number } | null;
+}
+
+/** Ink that can be read on the scene's background. */
+export function sceneInk(background: string): { line: string; fade: string } {
+  const dark = (readColor(background, "oklab")?.[0] ?? 1) < 0.55;
+  return dark
+    ? { line: "rgb(252 250 245 / 0.9)", fade: "rgb(252 250 245 / 0.45)" }
+    : { line: "rgb(30 36 48 / 0.85)", fade: "rgb(30 36 48 / 0.4)" };
+}
+
+/** The spacing of a figure over the whole motion; undefined if its place does not change. */
+export function spacingOf(motion: Motion, figureIndex: number): Spacing | undefined {
+  const figure = motion.study.figures[figureIndex];
+  if (!figure) return undefined;
+  const { frameRate, width, height } = motion.study.scene;
+  const points = pivotPath(motion, figureIndex, { from: 0, to: motion.duration, frameRate });
+  let [minX, maxX, minY, maxY] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (let i = 0; i < points.length; i += 2) {
+    minX = Math.min(minX, points[i] as number);
+    maxX = Math.max(maxX, points[i] as number);
+    minY = Math.min(minY, points[i + 1] as number);
+    maxY = Math.max(maxY, points[i + 1] as number);
+  }
+  const spanX = maxX - minX;
+  const spanY = maxY - minY;
+  if (!(Math.max(spanX, spanY) > 1)) return undefined;
+  const keys = new Set<number>();
+  for (const tween of eachTween(motion.study.sequence)) {
+    if (!tween.figures.includes(figure.id)) continue;
+    for (const track of tween.tracks)
+      if (track.channel === "x" || track.channel === "y")
+        for (const key of track.keys) {
+          const time = motion.placements.outer(tween.id, key.time, figure.id);
+          keys.add(Math.round((time * frameRate) / 1000));
+        }
+  }
+  const ownWidth = motion.valueAt(figureIndex, "width", 0);
+  const ownHeight = motion.valueAt(figureIndex, "height", 0);
+  let aside: Spacing["aside"] = null;
+  if (spanX < spanY * 0.06) {
+    const right = (1 - figure.pivot.x) * ownWidth + 28;
+    aside = { x: maxX + right < width - 10 ? right : -figure.pivot.x * ownWidth - 28, y: 0 };
+  } else if (spanY < spanX * 0.06) {
+    const below = (1 - figure.pivot.y) * ownHeight + 22;
+    aside = { x: 0, y: maxY + below < height - 10 ? below : -figure.pivot.y * ownHeight - 22 };
+  }
+  return { points, keys, aside };
+}
+
+/** Draws the motion path with a tick for every frame; those of the past are strong, the rest faint. */
+export function drawSpacing(
+  context: CanvasRenderingContext2D,
+  spacing: Spacing,
+  { scale, left, top }: Placement,
+  { time, motion }: Pick<Frame, "time" | "motion">,
+  { path, ticks }: { readonly path: boolean; readonly ticks: boolean },
+): void {
+  const { points, keys, aside } = spacing;
+  const { frameRate, background } = motion.study.scene;
+  const count = points.length / 2;
+  const x = (i: number) => left + scale * ((points[2 * i] as number) + (aside?.x ?? 0));
+  const y = (i: number) => top + scale * ((points[2 * i + 1] as number) + (aside?.y ?? 0));
+  const ink = sceneInk(background);
+  context.lineWidth = 1;
+  context.strokeStyle = ink.fade;
+  context.beginPath();
+  if (path) for (let i = 0; i < count; i++) context.lineTo(x(i), y(i));
+  context.stroke();
+  const now = Math.floor((time * frameRate) / 1000 + 1e-6);
+  let [nx, ny] = [0, 0];
+  for (const past of ticks ? [false, true] : []) {
+    context.strokeStyle = past ? ink.line : ink.fade;
+    context.beginPath();
+    for (let i = 0; i < count; i++) {
+      const before = Math.max(i - 1, 0);
+      const after = Math.min(i + 1, count - 1);
+      const dx = x(after) - x(before);
+      const dy = y(after) - y(before);
+      const length = Math.hypot(dx, dy);
+      // Where it stands still, the ticks keep the direction they had.
+      if (length > 0.01) [nx, ny] = [-dy / length, dx / length];
+      if (i <= now !== past || (nx === 0 && ny === 0)) continue;
+      const half = keys.has(i) ? 9 : 4.5;
+      context.moveTo(x(i) - nx * half, y(i) - ny * half);
+      context.lineTo(x(i) + nx * half, y(i) + ny * half);
+    }
+    context.stroke();
+  }
+  const at = Math.min(now, count - 1);
+  context.fillStyle = tokenColor("marigold");
+  context.beginPath();
+  context.arc(x(at), y(at), 3.5, 0, 7);
+  context.fill();
+}
+
+/** Draws the outline of a figure's box as another motion has it, named so that it explains itself. */
+export function drawTwin(
+  context: CanvasRenderingContext2D,
+  twin: Motion,
+  poses: Float64Array,
+  figureIndex: number,
+  placement: Placement,
+): void {
+  const ink = sceneInk(twin.study.scene.background);
+  context.strokeStyle = ink.line;
+  context.lineWidth = 1.2;
+  context.setLineDash([4, 4]);
+  tracePose(context, twin, poses, figureIndex, placement);
+  context.stroke();
+  context.setLineDash([]);
+  const [first] = boxCorners(twin, poses, figureIndex);
+  const [x, y] = first ?? [0, 0];
+  const left = placement.left + x * placement.scale + 4;
+  const top = placement.top + y * placement.scale - 5;
+  const label = twinLabel(ink.line);
+  context.drawImage(label, left, top - LABEL.baseline, LABEL.width, LABEL.height);
+}
+
+/** Room of the label, px. */
+const LABEL = { width: 70, height: 16, baseline: 12 } as const;
+let label: { readonly color: string; readonly image: HTMLCanvasElement } | undefined;
+
+/** The twin's name as a picture: letters take a millisecond to draw, each frame anew. */
+function twinLabel(color: string): HTMLCanvasElement {
+  if (label?.color === color && document.fonts.status === "loaded") return label.image;
+  const image = document.createElement("canvas");
+  image.width = LABEL.width * devicePixelRatio;
+  image.height = LABEL.height * devicePixelRatio;
+  const context = image.getContext("2d");
+  if (context) {
+    context.scale(devicePixelRatio, devicePixelRatio);
+    context.font = '500 11px "Hanken Grotesk Variable", sans-serif';
+    context.fillStyle = color;
+    context.fillText("linear twin", 0, LABEL.baseline);
+  }
+  label = { color, image };
+  return image;
+}

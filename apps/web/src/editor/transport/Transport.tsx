@@ -1,0 +1,131 @@
+import { frameAt, timeOfFrame } from "@levitas/core/motion";
+import { readQuantity } from "@levitas/core/value";
+import { type ReactNode, useRef } from "react";
+import { useClockSettings, usePlaying } from "../../clock/useClock.ts";
+import { Button } from "../../ui/Button.tsx";
+import { PauseIcon, PlayIcon } from "../../ui/icons.tsx";
+import { LiveNumber } from "../../ui/LiveNumber.tsx";
+import { Menu } from "../../ui/Menu.tsx";
+import { leaveFocus } from "../../ui/pointerFocus.ts";
+import { Segmented } from "../../ui/Segmented.tsx";
+import { useBench, useBenchState, useFrame } from "../session/BenchContext.ts";
+
+const MODES = [
+  { value: "once", text: "Once", title: "play once" },
+  { value: "loop", text: "Loop", title: "play in a loop" },
+  { value: "swing", text: "Swing", title: "play forth and back" },
+] as const;
+
+const RATES = [
+  { rate: 1, text: "×1", title: "full speed" },
+  { rate: 1 / 2, text: "×½", title: "half speed" },
+  { rate: 1 / 4, text: "×¼", title: "a quarter of the speed" },
+  { rate: 1 / 10, text: "×⅒", title: "a tenth of the speed" },
+];
+
+const FRAME_RATES = [null, 8, 10, 12, 15, 24, 25, 30, 60, 120];
+
+/** Play, the time, how it goes on at the end, how fast, and at how many frames a second. */
+export function Transport(): ReactNode {
+  const { clock } = useBench();
+  const playing = usePlaying(clock);
+  const { mode, rate, emulate } = useClockSettings(clock);
+  return (
+    <div
+      role="toolbar"
+      aria-label="Transport"
+      className="flex h-13 shrink-0 items-center gap-2 border-b border-rule bg-raised px-2.5"
+    >
+      <button
+        type="button"
+        aria-label={playing ? "Pause" : "Play"}
+        title={playing ? "Pause (Space)" : "Play (Space)"}
+        onClick={() => clock.toggle()}
+        onMouseDown={leaveFocus}
+        className="flex size-9 shrink-0 items-center justify-center rounded-full bg-marigold text-[#1e2430] hover:brightness-105"
+      >
+        {playing ? <PauseIcon /> : <PlayIcon />}
+      </button>
+      <Times />
+      <div className="ml-auto flex items-center gap-1">
+        <Segmented
+          label="At the end"
+          value={mode}
+          options={MODES}
+          onChange={(next) => clock.change({ mode: next })}
+        />
+        <Segmented
+          label="Playback rate"
+          value={String(rate)}
+          options={RATES.map((each) => ({ ...each, value: String(each.rate) }))}
+          onChange={(next) => clock.change({ rate: Number(next) })}
+        />
+        <Menu
+          align="end"
+          items={FRAME_RATES.map((each) => ({
+            text: each === null ? "As the screen shows" : `${each} frames a second`,
+            chosen: each === emulate,
+            onSelect: () => clock.change({ emulate: each }),
+          }))}
+        >
+          <Button
+            size="small"
+            title="Emulated frame rate"
+            aria-label={`${emulate === null ? "fps" : `${emulate}f`}: emulated frame rate`}
+          >
+            {emulate === null ? "fps" : `${emulate}f`}
+          </Button>
+        </Menu>
+      </div>
+    </div>
+  );
+}
+
+/** The time in the chosen unit and as a frame; both can be typed. */
+function Times(): ReactNode {
+  const bench = useBench();
+  const { clock } = bench;
+  const unit = useBenchState((state) => state.timeUnit);
+  const inSeconds = unit === "s";
+  const time = useRef<HTMLElement>(null);
+  const frame = useRef<HTMLElement>(null);
+  const shown = (ms: number) => (inSeconds ? (ms / 1000).toFixed(3) : ms.toFixed(0));
+  useFrame("The transport", ({ time: now, study }) => {
+    if (time.current) time.current.textContent = shown(now);
+    if (frame.current) frame.current.textContent = String(frameAt(now, study.scene.frameRate));
+  });
+  const go = (to: number) => clock.seek(Math.max(to, 0));
+  return (
+    <div className="flex items-center gap-1">
+      <LiveNumber<number, never>
+        label={inSeconds ? "Time in seconds" : "Time in milliseconds"}
+        hold={(element) => {
+          time.current = element;
+        }}
+        text={() => shown(clock.time)}
+        read={(typed) => {
+          // A bare number is in the unit that is shown; one with a unit in its own.
+          const bare = readQuantity(typed, "factor");
+          if (inSeconds && bare.ok) return { ok: true, value: bare.value * 1000 };
+          return readQuantity(typed, "time", bench.study.scene.frameRate);
+        }}
+        accept={go}
+        nudge={(steps) => go(clock.time + steps * 10)}
+        className="w-13 font-semibold"
+      />
+      <span className="text-[12px] text-muted">{inSeconds ? "s" : "ms"}</span>
+      <LiveNumber<number, never>
+        label="Frame"
+        hold={(element) => {
+          frame.current = element;
+        }}
+        text={() => String(frameAt(clock.time, bench.study.scene.frameRate))}
+        read={(typed) => readQuantity(typed, "factor")}
+        accept={(value) => go(timeOfFrame(Math.round(value), bench.study.scene.frameRate))}
+        nudge={(steps) => clock.step(Math.sign(steps), bench.study.scene.frameRate)}
+        className="ml-0.5 w-11"
+      />
+      <span className="text-[12px] text-muted">f</span>
+    </div>
+  );
+}
