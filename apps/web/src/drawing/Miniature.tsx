@@ -2,7 +2,7 @@ import { compileStudy } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef } from "react";
 import { Clock } from "../clock/clock.ts";
-import { FigureTree } from "../editor/figures/FigureTree.tsx";
+import { FigureTree } from "./FigureTree.tsx";
 import { ScenePainter } from "./painter.ts";
 
 /** Still pictures show the end of a motion, where everything has arrived. */

@@ -7,7 +7,7 @@ import { Button } from "../ui/Button.tsx";
 import { DragTip } from "../ui/dragTip.tsx";
 import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
 import { BenchHeader } from "./BenchHeader.tsx";
-import { Timeline } from "./lanes/Timeline.tsx";
+import { Timeline } from "./Timeline.tsx";
 import { BenchContext } from "./session/BenchContext.ts";
 import {
   type FoundStudy,

@@ -26,7 +26,7 @@ import { LETTERS, lineup, toggleRacer } from "./lineup/lineup.ts";
 import { PasteCurve } from "./PasteCurve.tsx";
 import { tryAddress } from "./room/roomAddress.ts";
 import type { ShowOn } from "./standIn.ts";
-import { useOwnCurves } from "./useCurves.ts";
+import { useOwnCurves } from "../api/useCurves.ts";
 
 const NEW_CURVE: Curve = { kind: "cubic-bezier", x1: 0.3, y1: 0, x2: 0.2, y2: 1 };
 

@@ -3,7 +3,7 @@ import { type ReactNode, useRef } from "react";
 import { useNavigate } from "react-router";
 import { Button } from "../ui/Button.tsx";
 import { say, sayFault } from "../ui/notices.tsx";
-import { sayFaults } from "./sayFaults.ts";
+import { sayFaults } from "../ui/sayFaults.ts";
 import { useStudyActions } from "./useStudies.ts";
 
 /** Takes a study file from disk. What is wrong with it is said with its place. */

@@ -4,7 +4,7 @@ import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useRef, useState } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
-import { bothTimes } from "../labels.ts";
+import { bothTimes } from "../session/labels.ts";
 import { useBench, useFrame } from "../session/BenchContext.ts";
 import type { Gesture } from "../session/gesture.ts";
 import { snapTargets, snapTime } from "./snapTime.ts";

@@ -1,6 +1,6 @@
 import { type RefCallback, type RefObject, useCallback } from "react";
 import { onPanDrag } from "../../ui/panDrag.ts";
-import { MARGIN } from "../lanes/laneGeometry.ts";
+import { MARGIN } from "./laneGeometry.ts";
 import { useBench } from "../session/BenchContext.ts";
 
 /**

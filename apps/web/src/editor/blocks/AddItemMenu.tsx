@@ -9,7 +9,7 @@ import { say } from "../../ui/notices.tsx";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
 import type { Bench } from "../session/bench.ts";
 import { chosenFigures } from "../session/selection.ts";
-import { frameAtPlayhead, markHere } from "./markHere.ts";
+import { frameAtPlayhead, markHere } from "../commands/markHere.ts";
 
 /** What is added, without its place. */
 type NewItem =

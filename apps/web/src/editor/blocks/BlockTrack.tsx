@@ -22,15 +22,15 @@ import { numberLabel } from "../../ui/numberLabel.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { snapTime } from "../axis/snapTime.ts";
-import { HUE } from "../figures/hues.ts";
-import { bothTimes } from "../labels.ts";
+import { HUE } from "../../theme/hues.ts";
+import { bothTimes } from "../session/labels.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
 import { findLayer } from "../session/findLayer.ts";
 import type { Gesture } from "../session/gesture.ts";
 import { chooseBlock } from "./BlockMargin.tsx";
 import { type BlockRow, blockSpan, FAN, fanOf, LINE } from "./blockRows.ts";
-import { overlapsOf } from "./OverlapPanel.tsx";
-import { passWords } from "./passWords.ts";
+import { overlapsOf } from "../lanes/OverlapPanel.tsx";
+import { passWords } from "../session/iterationWords.ts";
 import type { Hanging, HangTarget } from "./TetherCanvas.tsx";
 
 /** Where a bar lies inside its line, px. */

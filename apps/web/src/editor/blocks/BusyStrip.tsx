@@ -2,7 +2,7 @@ import { busyParts, type Motion } from "@levitas/core/motion";
 import { type ReactNode, useLayoutEffect, useRef } from "react";
 import { onTheme, tokenColor } from "../../theme/theme.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
-import { MARGIN } from "../lanes/laneGeometry.ts";
+import { MARGIN } from "../axis/laneGeometry.ts";
 import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
 
 const HEIGHT = 26;

@@ -13,7 +13,7 @@ import { Button } from "../../ui/Button.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { Tick } from "../../ui/Tick.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
-import { CurveChoice } from "./CurveChoice.tsx";
+import { CurveChoice } from "../span/CurveChoice.tsx";
 import { StaggerForm } from "./StaggerForm.tsx";
 
 type Fields = Parameters<typeof setItems>[1]["set"];

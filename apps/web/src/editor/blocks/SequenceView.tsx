@@ -1,6 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { memo, type ReactNode, useLayoutEffect, useMemo, useRef } from "react";
-import { MARGIN } from "../lanes/laneGeometry.ts";
+import { MARGIN } from "../axis/laneGeometry.ts";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { AddItemMenu } from "./AddItemMenu.tsx";
 import { BlockMargin } from "./BlockMargin.tsx";

@@ -6,7 +6,7 @@ import { NumberField } from "../../ui/NumberField.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { Tick } from "../../ui/Tick.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
-import { CurveChoice } from "./CurveChoice.tsx";
+import { CurveChoice } from "../span/CurveChoice.tsx";
 
 type Order = "together" | Stagger["order"];
 const ORDERS = [

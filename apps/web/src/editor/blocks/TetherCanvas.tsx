@@ -1,6 +1,6 @@
 import { type ReactNode, type RefObject, useLayoutEffect, useRef } from "react";
 import { onTheme, tokenColor } from "../../theme/theme.ts";
-import { MARGIN } from "../lanes/laneGeometry.ts";
+import { MARGIN } from "../axis/laneGeometry.ts";
 import { useBench, useFrame } from "../session/BenchContext.ts";
 import { type BlockRow, tetherLine } from "./blockRows.ts";
 

@@ -5,9 +5,9 @@ import { placeItems } from "@levitas/core/timeline";
 import { printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
-import { markHere } from "../blocks/markHere.ts";
-import { smoothChosen } from "../keys/smoothChosen.ts";
-import { laneName } from "../lanes/rows.ts";
+import { markHere } from "./markHere.ts";
+import { smoothChosen } from "./smoothChosen.ts";
+import { laneName } from "../session/rows.ts";
 import type { Bench } from "../session/bench.ts";
 import { chosenFigures } from "../session/selection.ts";
 import { repeatChosen } from "./clipboard.ts";
@@ -306,7 +306,7 @@ export const COMMANDS: readonly Command[] = [
       const chosen = chosenFigures(bench.selection);
       if (chosen.length === 0) return false;
       if (act)
-        void import("../figures/figureActions.ts").then((menu) => menu.groupChosen(bench, chosen));
+        void import("./figureActions.ts").then((menu) => menu.groupChosen(bench, chosen));
       return true;
     },
   },

@@ -9,13 +9,13 @@ import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { snapTargets, snapTime } from "../axis/snapTime.ts";
 import { beginKeyDrag, dragKeys, type KeyDrag } from "../keys/keyDrag.ts";
 import { useKeyBox } from "../keys/useKeyBox.ts";
-import { bothTimes } from "../labels.ts";
-import { ROW } from "../lanes/laneGeometry.ts";
-import type { LaneBar } from "../lanes/rows.ts";
+import { bothTimes } from "../session/labels.ts";
+import { ROW } from "../axis/laneGeometry.ts";
+import type { LaneBar } from "../session/rows.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
 import { tweenById } from "../session/findLayer.ts";
 import type { Gesture } from "../session/gesture.ts";
-import { HUE } from "./hues.ts";
+import { HUE } from "../../theme/hues.ts";
 
 interface Column {
   readonly keyIds: readonly string[];

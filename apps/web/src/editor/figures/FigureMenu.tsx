@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import { MenuItems } from "../../ui/Menu.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { chosenFigures } from "../session/selection.ts";
-import { figureMenu } from "./figureActions.ts";
+import { figureMenu } from "../commands/figureActions.ts";
 
 /** What can be done with a figure, once its menu is open. */
 export function FigureMenu({

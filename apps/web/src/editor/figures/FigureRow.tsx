@@ -4,14 +4,14 @@ import { IconButton } from "../../ui/Button.tsx";
 import { MoreIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { NameField } from "../../ui/NameField.tsx";
-import { ChannelPicker } from "../lanes/ChannelPicker.tsx";
-import { MARGIN } from "../lanes/laneGeometry.ts";
-import type { Row } from "../lanes/rows.ts";
+import { ChannelPicker } from "./ChannelPicker.tsx";
+import { MARGIN } from "../axis/laneGeometry.ts";
+import type { Row } from "../session/rows.ts";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
 import { chosenFigures } from "../session/selection.ts";
 import { DressPanel } from "./DressPanel.tsx";
 import { FigureColumns } from "./FigureColumns.tsx";
-import { HUE } from "./hues.ts";
+import { HUE } from "../../theme/hues.ts";
 import { useReorder } from "./useReorder.ts";
 
 const FigureMenu = lazy(async () => ({ default: (await import("./FigureMenu.tsx")).FigureMenu }));

@@ -14,7 +14,7 @@ import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useBench, useFrame } from "../session/BenchContext.ts";
 import { findLayer, keyAt, tweenById } from "../session/findLayer.ts";
 import type { Gesture } from "../session/gesture.ts";
-import type { GraphView } from "./graphView.ts";
+import type { GraphView } from "../session/graphView.ts";
 import { reachedValue, spanTangents } from "./spanGeometry.ts";
 
 interface Session {

@@ -2,7 +2,7 @@ import { moveKey, moveKeys, withPartners } from "@levitas/core/edit";
 import type { Figure, Track } from "@levitas/core/study";
 import type { DragPoint } from "../../ui/useDragSession.ts";
 import { snapTargets, snapTime } from "../axis/snapTime.ts";
-import { bothTimes } from "../labels.ts";
+import { bothTimes } from "../session/labels.ts";
 import type { Bench } from "../session/bench.ts";
 import type { Gesture } from "../session/gesture.ts";
 

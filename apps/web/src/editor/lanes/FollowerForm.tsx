@@ -8,7 +8,7 @@ import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { Tick } from "../../ui/Tick.tsx";
-import { CurveChoice } from "../blocks/CurveChoice.tsx";
+import { CurveChoice } from "../span/CurveChoice.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
 
 const FOLLOWED = CHANNELS.filter(({ kind }) => kind === "number" || kind === "angle");

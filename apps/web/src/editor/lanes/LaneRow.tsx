@@ -3,8 +3,8 @@ import { ChevronIcon } from "../../ui/icons.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
 import { LaneTrack } from "./LaneTrack.tsx";
-import { isNumeric, MARGIN } from "./laneGeometry.ts";
-import { laneName, type Row } from "./rows.ts";
+import { isNumeric, MARGIN } from "../axis/laneGeometry.ts";
+import { laneName, type Row } from "../session/rows.ts";
 import { SwitchAtPlayhead } from "./SwitchAtPlayhead.tsx";
 import { ValueAtPlayhead } from "./ValueAtPlayhead.tsx";
 

@@ -6,8 +6,8 @@ import { lazy, type ReactNode, Suspense } from "react";
 import { say } from "../../ui/notices.tsx";
 import { useKeyBox } from "../keys/useKeyBox.ts";
 import { useBench } from "../session/BenchContext.ts";
-import { ROW } from "./laneGeometry.ts";
-import type { Row } from "./rows.ts";
+import { ROW } from "../axis/laneGeometry.ts";
+import type { Row } from "../session/rows.ts";
 import { TrackBar } from "./TrackBar.tsx";
 
 const OverlapMarks = lazy(async () => ({

@@ -4,10 +4,10 @@ import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useMemo, useRef } from "react";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
-import { BAR } from "./laneGeometry.ts";
+import { BAR } from "../axis/laneGeometry.ts";
 
 const OverlapLine = lazy(async () => ({
-  default: (await import("../blocks/OverlapLine.tsx")).OverlapLine,
+  default: (await import("./OverlapLine.tsx")).OverlapLine,
 }));
 
 /** Where two tweens contend for a lane: marked, and mended from there. */

@@ -5,7 +5,7 @@ import { numberLabel } from "../../ui/numberLabel.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
 import { keyAt } from "../session/findLayer.ts";
-import { BAR } from "./laneGeometry.ts";
+import { BAR } from "../axis/laneGeometry.ts";
 
 /** Both speeds of a seam, in words. */
 export function seamWords(

@@ -1,7 +1,7 @@
 import type { ChannelDefinition, Figure } from "@levitas/core/study";
 import { type ReactNode, useRef } from "react";
 import { useBench, useFrame } from "../session/BenchContext.ts";
-import { beginSceneChange } from "../stage/changes.ts";
+import { beginSceneChange } from "../session/changes.ts";
 
 /** Whether a figure is shown at the playhead; a click changes it there. */
 export function SwitchAtPlayhead({

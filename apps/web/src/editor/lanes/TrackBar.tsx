@@ -7,16 +7,16 @@ import { showTip } from "../../ui/dragTip.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { snapTargets, snapTime } from "../axis/snapTime.ts";
-import { passWords } from "../blocks/passWords.ts";
-import { HUE } from "../figures/hues.ts";
+import { passWords } from "../session/iterationWords.ts";
+import { HUE } from "../../theme/hues.ts";
 import { Bead } from "../keys/Bead.tsx";
 import { StretchGrip } from "../keys/StretchGrip.tsx";
-import { bothTimes } from "../labels.ts";
+import { bothTimes } from "../session/labels.ts";
 import { useBench, useBenchState, useFrame } from "../session/BenchContext.ts";
 import { findLayer } from "../session/findLayer.ts";
 import type { Gesture } from "../session/gesture.ts";
-import { areaPath, BAR, linePath, valueRange } from "./laneGeometry.ts";
-import type { LaneBar } from "./rows.ts";
+import { areaPath, BAR, linePath, valueRange } from "../axis/laneGeometry.ts";
+import type { LaneBar } from "../session/rows.ts";
 import { Seams } from "./Seams.tsx";
 
 /** How many points draw one span. */

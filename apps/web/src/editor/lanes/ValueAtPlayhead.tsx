@@ -8,7 +8,7 @@ import { showTip } from "../../ui/dragTip.tsx";
 import { LiveNumber, type Typed } from "../../ui/LiveNumber.tsx";
 import { say } from "../../ui/notices.tsx";
 import { keyTolerance } from "../commands/commands.ts";
-import { valueLabel } from "../labels.ts";
+import { valueLabel } from "../session/labels.ts";
 import { useBench, useFrame } from "../session/BenchContext.ts";
 import type { Gesture } from "../session/gesture.ts";
 

@@ -3,9 +3,9 @@ import { handleAt, handlesOf, snapHandle, withHandle } from "../../curve-editor/
 import { PlotView } from "../../curve-editor/plot/plotView.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { snapTime } from "../axis/snapTime.ts";
-import { TimelineView } from "../axis/timelineView.ts";
-import { bothTimes } from "../labels.ts";
-import { areaPath, linePath, rulerStepFrames, rulerStepMs, valueRange } from "./laneGeometry.ts";
+import { TimelineView } from "../session/timelineView.ts";
+import { bothTimes } from "../session/labels.ts";
+import { areaPath, linePath, rulerStepFrames, rulerStepMs, valueRange } from "../axis/laneGeometry.ts";
 
 describe("the timeline's view", () => {
   it("keeps the time under the pointer where it is while it zooms", () => {

@@ -59,7 +59,7 @@ export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
   );
   const { faults } = stored;
   if (faults)
-    void import("../../studies/sayFaults.ts").then(({ sayFaults }) =>
+    void import("../../ui/sayFaults.ts").then(({ sayFaults }) =>
       sayFaults(document.name, faults),
     );
   const [first, ...others] = drafts.filter((draft) => {

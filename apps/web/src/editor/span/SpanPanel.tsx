@@ -11,7 +11,7 @@ import { ChevronIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useBench } from "../session/BenchContext.ts";
-import { ROUTE_WORDS } from "../stage/routeWords.ts";
+import { ROUTE_WORDS } from "../session/routeWords.ts";
 import { CruiseFrames } from "./CruiseFrames.tsx";
 import { SharedPart } from "./SharedPart.tsx";
 import type { Span } from "./useSpan.ts";

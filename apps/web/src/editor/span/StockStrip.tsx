@@ -4,7 +4,7 @@ import type { CurveReference } from "@levitas/core/study";
 import { type ReactNode, useState } from "react";
 import { MiniCurve } from "../../curve-editor/MiniCurve.tsx";
 import { STOCK } from "../../curve-editor/stock.ts";
-import { useOwnCurves } from "../../library/useCurves.ts";
+import { useOwnCurves } from "../../api/useCurves.ts";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";

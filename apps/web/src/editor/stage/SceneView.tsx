@@ -4,7 +4,7 @@ import { showTip } from "../../ui/dragTip.tsx";
 import { onPanDrag } from "../../ui/panDrag.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { useLate } from "../../ui/useLate.ts";
-import { FigureTree } from "../figures/FigureTree.tsx";
+import { FigureTree } from "../../drawing/FigureTree.tsx";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
 import { chosenFigures } from "../session/selection.ts";
 import { beginMove, type MoveDrag, type SnappedTo } from "./figureDrag.ts";
@@ -50,7 +50,7 @@ export function SceneView(): ReactNode {
   const { width, height, background } = study.scene;
   // What is drawn on demand is loaded on demand.
   const loaded = () => bench.clock.invalidate();
-  const skins = useLate(() => import("./onion.ts"), onion.on, loaded);
+  const skins = useLate(() => import("../session/onion.ts"), onion.on, loaded);
   const routes = useLate(() => import("./route.ts"), selection.channel === "rotate", loaded);
 
   useLayoutEffect(() => {

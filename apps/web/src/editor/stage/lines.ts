@@ -1,6 +1,6 @@
 import type { StudyScene } from "@levitas/core/study";
 import { tokenColor } from "../../theme/theme.ts";
-import type { Placement } from "./camera.ts";
+import type { Placement } from "../session/camera.ts";
 import type { SnappedTo } from "./figureDrag.ts";
 import { sceneInk } from "./overlay.ts";
 

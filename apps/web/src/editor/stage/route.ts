@@ -2,9 +2,9 @@ import { type Motion, mapPoint, parentMatrixAt, spanAtTime } from "@levitas/core
 import { tokenColor } from "../../theme/theme.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import type { Selection } from "../session/selection.ts";
-import type { Placement } from "./camera.ts";
+import type { Placement } from "../session/camera.ts";
 import { sceneInk } from "./overlay.ts";
-import { ROUTE_WORDS } from "./routeWords.ts";
+import { ROUTE_WORDS } from "../session/routeWords.ts";
 
 /** Smallest and largest radius of the arc, px of the screen. */
 const [LEAST, MOST] = [30, 110];

@@ -1,8 +1,8 @@
 import { compileStudy } from "@levitas/core/motion";
 import { emptyStudy, type Study } from "@levitas/core/study";
-import { axisTicks, GRAPH, GraphView } from "../graphs/graphView.ts";
-import { Camera } from "./camera.ts";
-import { onionTimes } from "./onion.ts";
+import { axisTicks, GRAPH, GraphView } from "../session/graphView.ts";
+import { Camera } from "../session/camera.ts";
+import { onionTimes } from "../session/onion.ts";
 import { snapLines, snapPlaces } from "./snapPlaces.ts";
 
 describe("the camera over the scene", () => {

@@ -1,18 +1,18 @@
 import { moveKeys, stretchKeys, stretchOf } from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
 import { type ReactNode, useRef, useState } from "react";
-import { useClockSettings } from "../../clock/useClock.ts";
-import { showTip } from "../../ui/dragTip.tsx";
-import { numberLabel } from "../../ui/numberLabel.ts";
-import { useDragSession } from "../../ui/useDragSession.ts";
-import { writeAttributes } from "../../ui/writeAttributes.ts";
-import { OverlapPanel } from "../blocks/OverlapPanel.tsx";
-import { bothTimes } from "../labels.ts";
-import { MARGIN } from "../lanes/laneGeometry.ts";
-import { useBench, useBenchState, useFrame } from "../session/BenchContext.ts";
-import type { Gesture } from "../session/gesture.ts";
-import { GoPanel } from "./GoPanel.tsx";
-import { snapTargets, snapTime } from "./snapTime.ts";
+import { useClockSettings } from "../clock/useClock.ts";
+import { showTip } from "../ui/dragTip.tsx";
+import { numberLabel } from "../ui/numberLabel.ts";
+import { useDragSession } from "../ui/useDragSession.ts";
+import { writeAttributes } from "../ui/writeAttributes.ts";
+import { OverlapPanel } from "./lanes/OverlapPanel.tsx";
+import { bothTimes } from "./session/labels.ts";
+import { MARGIN } from "./axis/laneGeometry.ts";
+import { useBench, useBenchState, useFrame } from "./session/BenchContext.ts";
+import type { Gesture } from "./session/gesture.ts";
+import { GoPanel } from "./transport/GoPanel.tsx";
+import { snapTargets, snapTime } from "./axis/snapTime.ts";
 
 const HEIGHT = 24;
 /** Where the two bands lie, px from the top: the range that plays, the stretch of the chosen keys. */

@@ -1,6 +1,6 @@
 import { type Fault, faultText } from "@levitas/core/fault";
-import { say } from "../ui/notices.tsx";
-import { saveFile } from "../ui/saveFile.ts";
+import { say } from "./notices.tsx";
+import { saveFile } from "./saveFile.ts";
 
 /** Says that a study had faults and opens with what is sound; the whole list can be kept as a file. */
 export function sayFaults(name: string, faults: readonly Fault[]): void {

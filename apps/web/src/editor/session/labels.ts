@@ -1,6 +1,6 @@
 import { frameAt } from "@levitas/core/motion";
 import type { ChannelDefinition } from "@levitas/core/study";
-import { numberLabel } from "../ui/numberLabel.ts";
+import { numberLabel } from "../../ui/numberLabel.ts";
 
 /** A value of a channel as a label, with its unit. */
 export function valueLabel(channel: ChannelDefinition, value: number): string {

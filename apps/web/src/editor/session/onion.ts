@@ -1,7 +1,7 @@
 import { frameAt, type Motion, timeOfFrame } from "@levitas/core/motion";
 import { eachTween } from "@levitas/core/study";
 import { printHexColor } from "@levitas/core/value";
-import { tracePose } from "../../drawing/outline.ts";
+import { tracePose } from "../stage/outline.ts";
 import { tokenColor } from "../../theme/theme.ts";
 import type { Placement } from "./camera.ts";
 

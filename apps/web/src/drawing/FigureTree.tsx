@@ -1,7 +1,7 @@
 import type { Figure, Study } from "@levitas/core/study";
 import { memo, type ReactNode, useMemo } from "react";
-import { CardArt, FigureArt } from "../../drawing/FigureArt.tsx";
-import type { ScenePainter } from "../../drawing/painter.ts";
+import { CardArt, FigureArt } from "./FigureArt.tsx";
+import type { ScenePainter } from "./painter.ts";
 
 /**
  * The elements of a study's figures, nested as the figures are. React makes them; where they are is

@@ -9,7 +9,7 @@ import {
   restoreCurve,
   type StoredCurve,
   saveCurve,
-} from "../api/curves.ts";
+} from "./curves.ts";
 import { say, sayFault } from "../ui/notices.tsx";
 
 const KEY = ["curves"] as const;

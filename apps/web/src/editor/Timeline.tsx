@@ -1,35 +1,35 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { lazy, memo, type ReactNode, Suspense, useLayoutEffect, useMemo, useRef } from "react";
-import { PlayheadLine } from "../axis/PlayheadLine.tsx";
-import { RangeStrip } from "../axis/RangeStrip.tsx";
-import { Ruler } from "../axis/Ruler.tsx";
-import { useTimelineZoom } from "../axis/useTimelineZoom.ts";
-import { AddFigureMenu } from "../figures/AddFigureMenu.tsx";
-import { FigureRow } from "../figures/FigureRow.tsx";
-import { KeyBar } from "../keys/KeyBar.tsx";
-import { KEY_BOX } from "../keys/useKeyBox.ts";
-import { RecipePanel } from "../recipes/RecipePanel.tsx";
-import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
-import { LaneRow } from "./LaneRow.tsx";
-import { MARGIN, ROW } from "./laneGeometry.ts";
-import { sameRow, timelineRows } from "./rows.ts";
+import { PlayheadLine } from "./axis/PlayheadLine.tsx";
+import { RangeStrip } from "./RangeStrip.tsx";
+import { Ruler } from "./axis/Ruler.tsx";
+import { useTimelineZoom } from "./axis/useTimelineZoom.ts";
+import { AddFigureMenu } from "./figures/AddFigureMenu.tsx";
+import { FigureRow } from "./figures/FigureRow.tsx";
+import { KeyBar } from "./keys/KeyBar.tsx";
+import { KEY_BOX } from "./keys/useKeyBox.ts";
+import { RecipePanel } from "./recipes/RecipePanel.tsx";
+import { useBench, useBenchState, useStudy } from "./session/BenchContext.ts";
+import { LaneRow } from "./lanes/LaneRow.tsx";
+import { MARGIN, ROW } from "./axis/laneGeometry.ts";
+import { sameRow, timelineRows } from "./session/rows.ts";
 
 const KeptFigureRow = memo(FigureRow, sameRow);
 const KeptLaneRow = memo(LaneRow, sameRow);
 // Graphs come when the first lane is unfolded.
-const GraphRow = lazy(async () => ({ default: (await import("../graphs/GraphRow.tsx")).GraphRow }));
+const GraphRow = lazy(async () => ({ default: (await import("./graphs/GraphRow.tsx")).GraphRow }));
 // The sequence as blocks comes when it is first looked at.
 const SequenceView = lazy(async () => ({
-  default: (await import("../blocks/SequenceView.tsx")).SequenceView,
+  default: (await import("./blocks/SequenceView.tsx")).SequenceView,
 }));
 const BusyStrip = lazy(async () => ({
-  default: (await import("../blocks/BusyStrip.tsx")).BusyStrip,
+  default: (await import("./blocks/BusyStrip.tsx")).BusyStrip,
 }));
 const BlockBar = lazy(async () => ({
-  default: (await import("../blocks/BlockBar.tsx")).BlockBar,
+  default: (await import("./blocks/BlockBar.tsx")).BlockBar,
 }));
 const FollowerRow = lazy(async () => ({
-  default: (await import("./FollowerRow.tsx")).FollowerRow,
+  default: (await import("./lanes/FollowerRow.tsx")).FollowerRow,
 }));
 const KeptGraphRow = memo(GraphRow, sameRow);
 

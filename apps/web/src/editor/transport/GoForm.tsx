@@ -3,7 +3,7 @@ import { type ReactNode, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
-import { CurveChoice } from "../blocks/CurveChoice.tsx";
+import { CurveChoice } from "../span/CurveChoice.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 
 /** Where the playhead is to go, and how it travels. */

@@ -4,7 +4,7 @@ import { type ChannelId, eachTween, type Study } from "@levitas/core/study";
 import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
 import { keyTolerance } from "../commands/commands.ts";
-import type { Bench } from "../session/bench.ts";
+import type { Bench } from "./bench.ts";
 
 /** A value that a figure's channel is to take. */
 export interface NewValue {

@@ -1,5 +1,5 @@
 import type { ChannelDefinition } from "@levitas/core/study";
-import type { TimelineView } from "../axis/timelineView.ts";
+import type { TimelineView } from "../session/timelineView.ts";
 
 /** Whether a channel has values that a graph can show. */
 export function isNumeric({ kind }: ChannelDefinition): boolean {
