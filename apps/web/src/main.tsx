@@ -1,7 +1,8 @@
 import "./theme/theme.css";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { createRoot } from "react-dom/client";
-import { Rooms } from "./routes.tsx";
+import { RouterProvider } from "react-router/dom";
+import { createRooms } from "./routes.tsx";
 import { startTheme } from "./theme/theme.ts";
 import { Notices } from "./ui/notices.tsx";
 
@@ -13,7 +14,7 @@ const root = document.getElementById("root");
 if (!root) throw new RangeError("main: the page has no #root");
 createRoot(root).render(
   <QueryClientProvider client={queries}>
-    <Rooms />
+    <RouterProvider router={createRooms(queries)} />
     <Notices />
   </QueryClientProvider>,
 );

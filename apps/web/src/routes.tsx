@@ -1,41 +1,77 @@
-import { lazy, type ReactNode, Suspense } from "react";
-import { BrowserRouter, Route, Routes } from "react-router";
+import type { QueryClient } from "@tanstack/react-query";
+import { createBrowserRouter, type ShouldRevalidateFunction } from "react-router";
+import { readStoredCurve } from "./api/curves.ts";
+import { curveQueries, studyQueries } from "./api/queries.ts";
+import { readStoredStudy } from "./api/studies.ts";
+import { findKept } from "./keeping/findKept.ts";
+import { Arriving } from "./shell/Arriving.tsx";
 import { NotFound } from "./shell/NotFound.tsx";
-import { ErrorBoundary } from "./ui/ErrorBoundary.tsx";
+import { RouteFault } from "./shell/RouteFault.tsx";
+import { Shell } from "./shell/Shell.tsx";
 
-// Each room comes when it is entered: one does not wait for the code of another.
-const StudiesPage = lazy(async () => ({
-  default: (await import("./studies/StudiesPage.tsx")).StudiesPage,
-}));
-const BenchPage = lazy(async () => ({
-  default: (await import("./editor/BenchPage.tsx")).BenchPage,
-}));
-const CurvesPage = lazy(async () => ({
-  default: (await import("./library/CurvesPage.tsx")).CurvesPage,
-}));
-const RoomPage = lazy(async () => ({
-  default: (await import("./library/room/RoomPage.tsx")).RoomPage,
-}));
+const STUDIES = { to: "/", text: "All studies" } as const;
+const CURVES = { to: "/curves", text: "All curves" } as const;
 
-const named = (name: string, page: ReactNode): ReactNode => (
-  <ErrorBoundary key={name} name={name}>
-    {page}
-  </ErrorBoundary>
-);
+/** What is open lives in its room: only another id is another document, never the same address once more. */
+const otherDocument: ShouldRevalidateFunction = ({ currentParams, nextParams }) =>
+  currentParams.id !== nextParams.id;
 
-/** The rooms of the house and their addresses. While a room comes, the one before stays as it is. */
-export function Rooms(): ReactNode {
-  return (
-    <BrowserRouter>
-      <Suspense fallback={null}>
-        <Routes>
-          <Route path="/" element={named("The studies", <StudiesPage />)} />
-          <Route path="/studies/:id" element={named("The bench", <BenchPage />)} />
-          <Route path="/curves" element={named("The curves", <CurvesPage />)} />
-          <Route path="/curves/:id" element={named("The curve room", <RoomPage />)} />
-          <Route path="*" element={<NotFound />} />
-        </Routes>
-      </Suspense>
-    </BrowserRouter>
-  );
+/**
+ * The rooms of the house and their addresses. What a room shows is read while its code comes; the room before stays as
+ * it is meanwhile. A room that cannot be read or drawn shows its error element.
+ */
+export function createRooms(queries: QueryClient) {
+  return createBrowserRouter([
+    {
+      Component: Shell,
+      children: [
+        {
+          path: "/",
+          loader: () => {
+            void queries.prefetchInfiniteQuery(studyQueries.list("", "changed"));
+            return null;
+          },
+          lazy: {
+            Component: async () => (await import("./studies/StudiesPage.tsx")).StudiesPage,
+          },
+          hydrateFallbackElement: <Arriving text="" />,
+          errorElement: <RouteFault name="The list of studies" list={CURVES} />,
+        },
+        {
+          path: "/studies/:id",
+          loader: ({ params, request }) =>
+            findKept("study", params.id ?? "", (id) => readStoredStudy(id, request.signal)),
+          shouldRevalidate: otherDocument,
+          lazy: { Component: async () => (await import("./editor/BenchPage.tsx")).BenchPage },
+          hydrateFallbackElement: <Arriving text="Reading the study…" />,
+          errorElement: <RouteFault name="The bench" list={STUDIES} />,
+        },
+        {
+          path: "/curves",
+          loader: () => {
+            void queries.prefetchQuery(curveQueries.own());
+            return null;
+          },
+          lazy: {
+            Component: async () => (await import("./library/CurvesPage.tsx")).CurvesPage,
+          },
+          hydrateFallbackElement: <Arriving text="" />,
+          errorElement: <RouteFault name="The curves" list={STUDIES} />,
+        },
+        {
+          path: "/curves/:id",
+          // A curve to try is in the address itself.
+          loader: ({ params, request }) =>
+            params.id === "try"
+              ? null
+              : findKept("curve", params.id ?? "", (id) => readStoredCurve(id, request.signal)),
+          shouldRevalidate: otherDocument,
+          lazy: { Component: async () => (await import("./library/room/RoomPage.tsx")).RoomPage },
+          hydrateFallbackElement: <Arriving text="Reading the curve…" />,
+          errorElement: <RouteFault name="The curve room" list={CURVES} />,
+        },
+        { path: "*", Component: NotFound },
+      ],
+    },
+  ]);
 }

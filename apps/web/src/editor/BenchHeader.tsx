@@ -13,6 +13,7 @@ import type { StudyKeeper } from "./session/openStudy.ts";
 /** The bar over the bench: the study's name, whether it is saved, undo, and the way out. */
 export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
   const bench = useBench();
+  const study = useStudy();
   const past = useBenchState(({ history }) => history.past.at(-1)?.label);
   const future = useBenchState(({ history }) => history.future[0]?.label);
   return (
@@ -34,7 +35,7 @@ export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
             <RedoIcon />
           </IconButton>
           <Shortcuts />
-          <HandoffPanel />
+          <HandoffPanel study={study} />
         </>
       }
     >

@@ -1,49 +1,27 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
-import { Link, useParams } from "react-router";
+import { useLoaderData, useParams } from "react-router";
 import { useStore } from "zustand";
-import { Header } from "../shell/Header.tsx";
-import { Button } from "../ui/Button.tsx";
+import { studyQueries } from "../api/queries.ts";
 import { DragTip } from "../ui/dragTip.tsx";
 import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
 import { BenchHeader } from "./BenchHeader.tsx";
-import { Timeline } from "./Timeline.tsx";
 import { BenchContext } from "./session/BenchContext.ts";
 import {
   type FoundStudy,
-  findStudy,
   type OpenStudy,
   openStudy,
   type StudyKeeper,
 } from "./session/openStudy.ts";
 import { CurvePane } from "./span/CurvePane.tsx";
 import { SceneView } from "./stage/SceneView.tsx";
+import { Timeline } from "./Timeline.tsx";
 import { Transport } from "./transport/Transport.tsx";
 
 /** One study: scene, transport and curve on the left, the timeline on the right. */
 export function BenchPage(): ReactNode {
-  const { id = "" } = useParams();
-  const found = useQuery({
-    queryKey: ["study", id],
-    queryFn: ({ signal }) => findStudy(id, signal),
-    // What is open lives on the bench; the cache must never hand out an old state of it.
-    gcTime: 0,
-    staleTime: Number.POSITIVE_INFINITY,
-    refetchOnReconnect: false,
-  });
-  if (found.isError)
-    return (
-      <Away>
-        <p role="alert" className="text-fault">
-          {found.error.message}
-        </p>
-        <Button className="mt-3" onClick={() => found.refetch()}>
-          Try again
-        </Button>
-      </Away>
-    );
-  if (!found.data) return <Away>Reading the study…</Away>;
-  return <BenchRoom key={id} found={found.data} />;
+  const { id } = useParams();
+  return <BenchRoom key={id} found={useLoaderData<FoundStudy>()} />;
 }
 
 /** The choice between two states comes when there is one to make. */
@@ -61,19 +39,6 @@ function Choice({ keeper }: { keeper: StudyKeeper }): ReactNode {
   );
 }
 
-function Away({ children }: { children: ReactNode }): ReactNode {
-  return (
-    <div className="flex h-full flex-col">
-      <Header>
-        <Link to="/" className="text-spruce underline">
-          All studies
-        </Link>
-      </Header>
-      <main className="p-6">{children}</main>
-    </div>
-  );
-}
-
 function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
   const [open, setOpen] = useState<OpenStudy | null>(null);
   const queries = useQueryClient();
@@ -82,7 +47,7 @@ function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
     setOpen(opened);
     return () => {
       // The list of studies may have been read before the last change arrived.
-      void opened.close().then(() => queries.invalidateQueries({ queryKey: ["studies"] }));
+      void opened.close().then(() => queries.invalidateQueries({ queryKey: studyQueries.all }));
     };
   }, [found, queries]);
   if (!open) return null;

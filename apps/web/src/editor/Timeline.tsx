@@ -1,17 +1,17 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { lazy, memo, type ReactNode, Suspense, useLayoutEffect, useMemo, useRef } from "react";
+import { MARGIN, ROW } from "./axis/laneGeometry.ts";
 import { PlayheadLine } from "./axis/PlayheadLine.tsx";
-import { RangeStrip } from "./RangeStrip.tsx";
 import { Ruler } from "./axis/Ruler.tsx";
 import { useTimelineZoom } from "./axis/useTimelineZoom.ts";
 import { AddFigureMenu } from "./figures/AddFigureMenu.tsx";
 import { FigureRow } from "./figures/FigureRow.tsx";
 import { KeyBar } from "./keys/KeyBar.tsx";
 import { KEY_BOX } from "./keys/useKeyBox.ts";
+import { LaneRow } from "./lanes/LaneRow.tsx";
+import { RangeStrip } from "./RangeStrip.tsx";
 import { RecipePanel } from "./recipes/RecipePanel.tsx";
 import { useBench, useBenchState, useStudy } from "./session/BenchContext.ts";
-import { LaneRow } from "./lanes/LaneRow.tsx";
-import { MARGIN, ROW } from "./axis/laneGeometry.ts";
 import { sameRow, timelineRows } from "./session/rows.ts";
 
 const KeptFigureRow = memo(FigureRow, sameRow);

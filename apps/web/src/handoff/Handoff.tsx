@@ -1,6 +1,6 @@
 import { HANDOFF_FORMATS } from "@levitas/core/format";
+import type { Study } from "@levitas/core/study";
 import { type ReactNode, useMemo, useState } from "react";
-import { useStudy } from "../editor/session/BenchContext.ts";
 import { Button, IconButton } from "../ui/Button.tsx";
 import { copyText } from "../ui/copyText.ts";
 import { CloseIcon } from "../ui/icons.tsx";
@@ -8,8 +8,13 @@ import { Segmented } from "../ui/Segmented.tsx";
 import { saveFile } from "../ui/saveFile.ts";
 
 /** The formats of the hand-off as text, to copy or to save. */
-export function Handoff({ close }: { close: () => void }): ReactNode {
-  const study = useStudy();
+export function Handoff({
+  study,
+  close,
+}: {
+  readonly study: Study;
+  readonly close: () => void;
+}): ReactNode {
   const [chosen, choose] = useState("css");
   const format = HANDOFF_FORMATS.find(({ id }) => id === chosen) ?? HANDOFF_FORMATS[0];
   const text = useMemo(() => format?.write(study) ?? "", [format, study]);

@@ -1,3 +1,4 @@
+import type { Study } from "@levitas/core/study";
 import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useState } from "react";
 import { Button } from "../ui/Button.tsx";
@@ -6,7 +7,7 @@ import { Button } from "../ui/Button.tsx";
 const Handoff = lazy(async () => ({ default: (await import("./Handoff.tsx")).Handoff }));
 
 /** What leaves Levitas: the study as CSS, or as a study file. */
-export function HandoffPanel(): ReactNode {
+export function HandoffPanel({ study }: { readonly study: Study }): ReactNode {
   const [open, setOpen] = useState(false);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
@@ -26,7 +27,7 @@ export function HandoffPanel(): ReactNode {
           className="z-40 flex max-h-[82vh] w-[560px] flex-col rounded-lg border border-edge/50 bg-raised outline-none"
         >
           <Suspense fallback={null}>
-            <Handoff close={() => setOpen(false)} />
+            <Handoff study={study} close={() => setOpen(false)} />
           </Suspense>
         </Popover.Content>
       </Popover.Portal>

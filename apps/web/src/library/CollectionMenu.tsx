@@ -7,7 +7,7 @@ import { ChevronIcon } from "../ui/icons.tsx";
 import { Menu } from "../ui/Menu.tsx";
 import { say, sayFault } from "../ui/notices.tsx";
 import { saveFile } from "../ui/saveFile.ts";
-import { useCurveActions } from "../api/useCurves.ts";
+import { useCurveActions } from "./useCurves.ts";
 
 /** Brings a collection of curves in and out as a file. */
 export function CollectionMenu({ own }: { own: readonly StoredCurve[] }): ReactNode {

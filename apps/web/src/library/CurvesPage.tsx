@@ -5,6 +5,7 @@ import { type ReactNode, useCallback, useDeferredValue, useEffect, useMemo, useS
 import { Link } from "react-router";
 import { useStore } from "zustand";
 import { createCurve, readStoredCurve } from "../api/curves.ts";
+import { curveQueries } from "../api/queries.ts";
 import { Clock } from "../clock/clock.ts";
 import { STOCK } from "../curve-editor/stock.ts";
 import { withWorker } from "../curve-editor/worker/curveWorker.ts";
@@ -26,13 +27,12 @@ import { LETTERS, lineup, toggleRacer } from "./lineup/lineup.ts";
 import { PasteCurve } from "./PasteCurve.tsx";
 import { tryAddress } from "./room/roomAddress.ts";
 import type { ShowOn } from "./standIn.ts";
-import { useOwnCurves } from "../api/useCurves.ts";
 
 const NEW_CURVE: Curve = { kind: "cubic-bezier", x1: 0.3, y1: 0, x2: 0.2, y2: 1 };
 
 /** The whole stock of curves and one's own, to look through, race and open. */
 export function CurvesPage(): ReactNode {
-  const own = useOwnCurves();
+  const own = useQuery(curveQueries.own());
   const [filter, setFilter] = useState(NO_FILTER);
   const [showOn, setShowOn] = useState<ShowOn>("position");
   const [playing, setPlaying] = useState(false);

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { nanoid } from "nanoid";
 import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
-import { listDemos } from "../api/studies.ts";
+import { demoQueries } from "../api/queries.ts";
 import { Button } from "../ui/Button.tsx";
 import { PlusIcon } from "../ui/icons.tsx";
 import { Menu } from "../ui/Menu.tsx";
@@ -13,7 +13,7 @@ import { useStudyActions } from "./useStudies.ts";
 export function NewStudyMenu(): ReactNode {
   const navigate = useNavigate();
   const { create } = useStudyActions();
-  const demos = useQuery({ queryKey: ["demos"], queryFn: listDemos, staleTime: Infinity });
+  const demos = useQuery(demoQueries.list());
   const open = (from: Parameters<typeof create.mutate>[0]) =>
     create.mutate(from, { onSuccess: (study) => navigate(`/studies/${study.id}`) });
   return (

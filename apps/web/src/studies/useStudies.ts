@@ -1,44 +1,25 @@
-import {
-  keepPreviousData,
-  useInfiniteQuery,
-  useMutation,
-  useQueryClient,
-} from "@tanstack/react-query";
+import { useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
 import { ApiError } from "../api/client.ts";
+import { studyQueries } from "../api/queries.ts";
 import {
   createStudy,
   deleteStudy,
   deleteStudyForGood,
   duplicateStudy,
-  listStudies,
-  PAGE_SIZE,
   restoreStudy,
   type StudySort,
 } from "../api/studies.ts";
 import { say, sayFault } from "../ui/notices.tsx";
 
-const KEY = ["studies"] as const;
-
 /** The list of studies, page by page. */
 export function useStudyList(search: string, sort: StudySort) {
-  return useInfiniteQuery({
-    queryKey: [...KEY, search, sort],
-    queryFn: ({ pageParam, signal }) => listStudies(search, sort, pageParam, signal),
-    initialPageParam: 0,
-    getNextPageParam: (last, pages) => {
-      const known = pages.length * PAGE_SIZE;
-      return known < last.total ? known : undefined;
-    },
-    placeholderData: keepPreviousData,
-    // The bench changes studies while this list is off the screen.
-    refetchOnMount: "always",
-  });
+  return useInfiniteQuery(studyQueries.list(search, sort));
 }
 
 /** What can be done with studies from outside; each brings the list up to date. */
 export function useStudyActions() {
   const queries = useQueryClient();
-  const refresh = () => queries.invalidateQueries({ queryKey: KEY });
+  const refresh = () => queries.invalidateQueries({ queryKey: studyQueries.all });
   const create = useMutation({ mutationFn: createStudy, onSuccess: refresh, onError: sayFault });
   const duplicate = useMutation({
     mutationFn: duplicateStudy,

@@ -4,9 +4,9 @@ import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useRef, useState } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
-import { bothTimes } from "../session/labels.ts";
 import { useBench, useFrame } from "../session/BenchContext.ts";
 import type { Gesture } from "../session/gesture.ts";
+import { bothTimes } from "../session/labels.ts";
 import { snapTargets, snapTime } from "./snapTime.ts";
 
 const MarkerForm = lazy(async () => ({ default: (await import("./MarkerForm.tsx")).MarkerForm }));

@@ -5,10 +5,10 @@ import { onTheme, tokenColor } from "../../theme/theme.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
-import { bothTimes, type TimeUnit } from "../session/labels.ts";
-import { MARGIN, rulerStepFrames, rulerStepMs } from "./laneGeometry.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
 import type { Bench } from "../session/bench.ts";
+import { bothTimes, type TimeUnit } from "../session/labels.ts";
+import { MARGIN, rulerStepFrames, rulerStepMs } from "./laneGeometry.ts";
 import { MarkerFlag } from "./MarkerFlag.tsx";
 
 const HEIGHT = 34;

@@ -1,7 +1,7 @@
 import { type RefCallback, type RefObject, useCallback } from "react";
 import { onPanDrag } from "../../ui/panDrag.ts";
-import { MARGIN } from "./laneGeometry.ts";
 import { useBench } from "../session/BenchContext.ts";
+import { MARGIN } from "./laneGeometry.ts";
 
 /**
  * The wheel over the timeline: sideways it pans; with Shift, Ctrl or Alt, and anywhere over the ruler,

@@ -6,10 +6,10 @@ import { Button } from "../../ui/Button.tsx";
 import { PlusIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { say } from "../../ui/notices.tsx";
+import { frameAtPlayhead, markHere } from "../commands/markHere.ts";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
 import type { Bench } from "../session/bench.ts";
 import { chosenFigures } from "../session/selection.ts";
-import { frameAtPlayhead, markHere } from "../commands/markHere.ts";
 
 /** What is added, without its place. */
 type NewItem =

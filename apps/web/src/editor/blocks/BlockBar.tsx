@@ -18,8 +18,8 @@ import {
 } from "../commands/blockCommands.ts";
 import { TypedField } from "../keys/TypedField.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
-import { tetherWords } from "./blockRows.ts";
 import { passWords } from "../session/iterationWords.ts";
+import { tetherWords } from "./blockRows.ts";
 
 const Details = lazy(async () => ({ default: (await import("./DetailsForm.tsx")).DetailsForm }));
 const TetherForm = lazy(async () => ({ default: (await import("./TetherForm.tsx")).TetherForm }));

@@ -1,14 +1,14 @@
 import { setItems } from "@levitas/core/edit";
 import type { SequenceItem, Tween } from "@levitas/core/study";
 import { type ReactNode, useState } from "react";
+import { HUE } from "../../theme/hues.ts";
 import { ChevronIcon } from "../../ui/icons.tsx";
 import { NameField } from "../../ui/NameField.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
-import { HUE } from "../../theme/hues.ts";
 import { MARGIN } from "../axis/laneGeometry.ts";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
-import type { BlockRow } from "./blockRows.ts";
 import { passWords } from "../session/iterationWords.ts";
+import type { BlockRow } from "./blockRows.ts";
 
 /** Chooses an item, or with Shift adds it to those that are chosen or takes it out. */
 export function chooseBlock(bench: ReturnType<typeof useBench>, id: string, add: boolean): void {

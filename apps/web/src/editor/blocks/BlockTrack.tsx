@@ -16,21 +16,21 @@ import {
 } from "@levitas/core/study";
 import { isBackward, type Placed } from "@levitas/core/timeline";
 import { type KeyboardEvent, type ReactNode, type RefObject, useRef } from "react";
+import { HUE } from "../../theme/hues.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { say } from "../../ui/notices.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { snapTime } from "../axis/snapTime.ts";
-import { HUE } from "../../theme/hues.ts";
-import { bothTimes } from "../session/labels.ts";
+import { overlapsOf } from "../lanes/OverlapPanel.tsx";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
 import { findLayer } from "../session/findLayer.ts";
 import type { Gesture } from "../session/gesture.ts";
+import { passWords } from "../session/iterationWords.ts";
+import { bothTimes } from "../session/labels.ts";
 import { chooseBlock } from "./BlockMargin.tsx";
 import { type BlockRow, blockSpan, FAN, fanOf, LINE } from "./blockRows.ts";
-import { overlapsOf } from "../lanes/OverlapPanel.tsx";
-import { passWords } from "../session/iterationWords.ts";
 import type { Hanging, HangTarget } from "./TetherCanvas.tsx";
 
 /** Where a bar lies inside its line, px. */

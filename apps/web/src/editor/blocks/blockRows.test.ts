@@ -1,7 +1,7 @@
 import type { Group, Key, SequenceItem, Study, Tether, Tween } from "@levitas/core/study";
 import { placeItems } from "@levitas/core/timeline";
-import { blockRows, blockSpan, LINE, tetherLine, tetherWords } from "./blockRows.ts";
 import { passWords } from "../session/iterationWords.ts";
+import { blockRows, blockSpan, LINE, tetherLine, tetherWords } from "./blockRows.ts";
 
 const key = (id: string, time: number): Key => ({ id, time, value: time });
 const tween = (id: string, tether: Tether, more: Partial<Tween> = {}): Tween => ({

@@ -1,16 +1,17 @@
 import { deleteKeys, keyNear, keysOfFigure, setValueAt } from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
-import { channelOf, eachTween, type Study } from "@levitas/core/study";
+import { channelOf, eachTween } from "@levitas/core/study";
 import { placeItems } from "@levitas/core/timeline";
 import { printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
-import { markHere } from "./markHere.ts";
-import { smoothChosen } from "./smoothChosen.ts";
-import { laneName } from "../session/rows.ts";
 import type { Bench } from "../session/bench.ts";
+import { keyTolerance } from "../session/changes.ts";
+import { laneName } from "../session/rows.ts";
 import { chosenFigures } from "../session/selection.ts";
 import { repeatChosen } from "./clipboard.ts";
+import { markHere } from "./markHere.ts";
+import { smoothChosen } from "./smoothChosen.ts";
 
 /**
  * Something a person can ask for. Answers whether it applies; with `act` it is also done, so that a
@@ -39,11 +40,6 @@ const always =
 
 const step = (frames: number) =>
   always((bench) => bench.clock.step(frames, bench.shown.scene.frameRate));
-
-/** Half a frame: a key nearer than that to the playhead counts as being under it. */
-export function keyTolerance(study: Study): number {
-  return 500 / study.scene.frameRate;
-}
 
 /** Times of the keys to go between: of the selected channel, else of everything. */
 function keyTimes(bench: Bench): number[] {
@@ -305,8 +301,7 @@ export const COMMANDS: readonly Command[] = [
       if (withBlocks((blocks, bench) => blocks.groupChosenBlocks(bench))(bench, act)) return true;
       const chosen = chosenFigures(bench.selection);
       if (chosen.length === 0) return false;
-      if (act)
-        void import("./figureActions.ts").then((menu) => menu.groupChosen(bench, chosen));
+      if (act) void import("./figureActions.ts").then((menu) => menu.groupChosen(bench, chosen));
       return true;
     },
   },

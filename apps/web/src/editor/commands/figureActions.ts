@@ -12,10 +12,10 @@ import type { Figure, Study } from "@levitas/core/study";
 import { nanoid } from "nanoid";
 import type { MenuItem } from "../../ui/Menu.tsx";
 import { say } from "../../ui/notices.tsx";
-import { copyMotion, giveMotion } from "./clipboard.ts";
 import type { Bench } from "../session/bench.ts";
-import { freeName } from "../session/freeName.ts";
 import { boundsNow } from "../session/bounds.ts";
+import { freeName } from "../session/freeName.ts";
+import { copyMotion, giveMotion } from "./clipboard.ts";
 
 /** Puts figures of one parent in a new group around them. */
 export function groupChosen(bench: Bench, figureIds: readonly string[]): boolean {
@@ -100,9 +100,7 @@ export function figureMenu(
       text: "Follow another figure…",
       hint: "value or speed",
       onSelect: () =>
-        void import("./followNew.ts").then(({ followNew }) =>
-          followNew(bench, figure, beside),
-        ),
+        void import("./followNew.ts").then(({ followNew }) => followNew(bench, figure, beside)),
     },
     {
       text: beside.length > 0 ? "Group the chosen figures" : "Put in a group",

@@ -1,7 +1,7 @@
 import { CHANNELS, type ChannelDefinition, type Figure } from "@levitas/core/study";
 import { type ReactNode, useState } from "react";
-import { useBench } from "../session/BenchContext.ts";
 import { animateChannel } from "../commands/animateChannel.ts";
+import { useBench } from "../session/BenchContext.ts";
 
 /** Other words people look for. */
 const ALSO: Readonly<Partial<Record<ChannelDefinition["id"], string>>> = {

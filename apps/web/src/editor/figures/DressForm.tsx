@@ -3,11 +3,11 @@ import { readSvgIcon } from "@levitas/core/format";
 import { FIGURE_HUES, type Figure, type FigureLook } from "@levitas/core/study";
 import { isColor } from "@levitas/core/value";
 import { type ReactNode, useState } from "react";
+import { HUE } from "../../theme/hues.ts";
 import { Button } from "../../ui/Button.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
 import { useBench } from "../session/BenchContext.ts";
-import { HUE } from "../../theme/hues.ts";
 
 const FIELD =
   "h-7 w-full rounded-md border border-edge/40 bg-paper px-2 text-[13px] focus:border-spruce";

@@ -2,20 +2,20 @@ import { chosenKeys, stretchKeys } from "@levitas/core/edit";
 import type { Motion } from "@levitas/core/motion";
 import type { Figure } from "@levitas/core/study";
 import { type ReactNode, useMemo, useRef } from "react";
+import { HUE } from "../../theme/hues.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
+import { ROW } from "../axis/laneGeometry.ts";
 import { snapTargets, snapTime } from "../axis/snapTime.ts";
 import { beginKeyDrag, dragKeys, type KeyDrag } from "../keys/keyDrag.ts";
 import { useKeyBox } from "../keys/useKeyBox.ts";
-import { bothTimes } from "../session/labels.ts";
-import { ROW } from "../axis/laneGeometry.ts";
-import type { LaneBar } from "../session/rows.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
 import { tweenById } from "../session/findLayer.ts";
 import type { Gesture } from "../session/gesture.ts";
-import { HUE } from "../../theme/hues.ts";
+import { bothTimes } from "../session/labels.ts";
+import type { LaneBar } from "../session/rows.ts";
 
 interface Column {
   readonly keyIds: readonly string[];

@@ -1,9 +1,9 @@
 import type { Figure } from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { MenuItems } from "../../ui/Menu.tsx";
+import { figureMenu } from "../commands/figureActions.ts";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { chosenFigures } from "../session/selection.ts";
-import { figureMenu } from "../commands/figureActions.ts";
 
 /** What can be done with a figure, once its menu is open. */
 export function FigureMenu({

@@ -1,17 +1,17 @@
 import { renameFigure } from "@levitas/core/edit";
 import { lazy, type ReactNode, Suspense, useState } from "react";
+import { HUE } from "../../theme/hues.ts";
 import { IconButton } from "../../ui/Button.tsx";
 import { MoreIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { NameField } from "../../ui/NameField.tsx";
-import { ChannelPicker } from "./ChannelPicker.tsx";
 import { MARGIN } from "../axis/laneGeometry.ts";
-import type { Row } from "../session/rows.ts";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
+import type { Row } from "../session/rows.ts";
 import { chosenFigures } from "../session/selection.ts";
+import { ChannelPicker } from "./ChannelPicker.tsx";
 import { DressPanel } from "./DressPanel.tsx";
 import { FigureColumns } from "./FigureColumns.tsx";
-import { HUE } from "../../theme/hues.ts";
 import { useReorder } from "./useReorder.ts";
 
 const FigureMenu = lazy(async () => ({ default: (await import("./FigureMenu.tsx")).FigureMenu }));

@@ -2,10 +2,10 @@ import type { Figure } from "@levitas/core/study";
 import { type ReactNode, useRef } from "react";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { valueRange } from "../axis/laneGeometry.ts";
-import type { Row } from "../session/rows.ts";
 import { useBench, useFrame } from "../session/BenchContext.ts";
 import { findLayer } from "../session/findLayer.ts";
 import { GRAPH, graphPath } from "../session/graphView.ts";
+import type { Row } from "../session/rows.ts";
 import { lineOf } from "./layerLine.ts";
 
 /** The figure's other channels, each over a range of its own: to see what happens together. */

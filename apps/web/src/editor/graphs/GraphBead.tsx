@@ -1,15 +1,15 @@
 import { moveKeys } from "@levitas/core/edit";
 import type { ChannelDefinition, Figure, Track, Tween } from "@levitas/core/study";
 import { type KeyboardEvent, type ReactNode, useRef } from "react";
+import { HUE } from "../../theme/hues.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
-import { HUE } from "../../theme/hues.ts";
 import { beginKeyDrag, chooseKey, dragKeys, type KeyDrag } from "../keys/keyDrag.ts";
-import { valueLabel } from "../session/labels.ts";
 import { useBench, useBenchState, useFrame } from "../session/BenchContext.ts";
 import { findLayer, keyAt } from "../session/findLayer.ts";
 import type { GraphView } from "../session/graphView.ts";
+import { valueLabel } from "../session/labels.ts";
 import { reachedValue } from "./spanGeometry.ts";
 
 /** A key on a graph: dragged in time and in value at once; Shift keeps to one of them. */

@@ -5,11 +5,11 @@ import { nanoid } from "nanoid";
 import { type ReactNode, useRef } from "react";
 import { say } from "../../ui/notices.tsx";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
-import type { LaneBar } from "../session/rows.ts";
 import { useBench, useBenchState, useFrame } from "../session/BenchContext.ts";
 import { findLayer } from "../session/findLayer.ts";
-import { GraphBead } from "./GraphBead.tsx";
 import { type GraphView, graphPath } from "../session/graphView.ts";
+import type { LaneBar } from "../session/rows.ts";
+import { GraphBead } from "./GraphBead.tsx";
 import { lineOf } from "./layerLine.ts";
 import { TangentHandle } from "./TangentHandle.tsx";
 

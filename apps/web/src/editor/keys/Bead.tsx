@@ -1,11 +1,11 @@
 import { moveKeys } from "@levitas/core/edit";
 import type { ChannelDefinition, Figure, Track, Tween } from "@levitas/core/study";
 import { type KeyboardEvent, type ReactNode, useRef } from "react";
+import { HUE } from "../../theme/hues.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
-import { HUE } from "../../theme/hues.ts";
 import { BAR } from "../axis/laneGeometry.ts";
 import { useBench, useBenchState, useFrame } from "../session/BenchContext.ts";
 import { keyAt } from "../session/findLayer.ts";

@@ -14,11 +14,11 @@ import { lazy, type ReactNode, Suspense, useMemo } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { copyChosen, repeatChosen } from "../commands/clipboard.ts";
-import { fromUnit } from "../session/labels.ts";
+import { smoothChosen } from "../commands/smoothChosen.ts";
 import { SaveRecipe } from "../recipes/SaveRecipe.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
+import { fromUnit } from "../session/labels.ts";
 import { PastePanel } from "./PastePanel.tsx";
-import { smoothChosen } from "../commands/smoothChosen.ts";
 import { TypedField } from "./TypedField.tsx";
 
 const PathButton = lazy(async () => ({ default: (await import("./PathButton.tsx")).PathButton }));

@@ -5,9 +5,9 @@ import { showTip } from "../../ui/dragTip.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { snapTargets, snapTime } from "../axis/snapTime.ts";
-import { bothTimes } from "../session/labels.ts";
 import { useBench } from "../session/BenchContext.ts";
 import type { Gesture } from "../session/gesture.ts";
+import { bothTimes } from "../session/labels.ts";
 
 interface Session {
   readonly gesture: Gesture;

@@ -8,8 +8,8 @@ import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { Tick } from "../../ui/Tick.tsx";
-import { CurveChoice } from "../span/CurveChoice.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
+import { CurveChoice } from "../span/CurveChoice.tsx";
 
 const FOLLOWED = CHANNELS.filter(({ kind }) => kind === "number" || kind === "angle");
 

@@ -1,10 +1,10 @@
 import { channelOf, type Figure, type Follower } from "@levitas/core/study";
 import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useRef } from "react";
-import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { HUE } from "../../theme/hues.ts";
-import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
+import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { linePath, MARGIN, ROW, valueRange } from "../axis/laneGeometry.ts";
+import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
 
 const FollowerForm = lazy(async () => ({
   default: (await import("./FollowerForm.tsx")).FollowerForm,

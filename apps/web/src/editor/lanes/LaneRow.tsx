@@ -1,10 +1,10 @@
 import type { ReactNode } from "react";
 import { ChevronIcon } from "../../ui/icons.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
-import { useBench, useBenchState } from "../session/BenchContext.ts";
-import { LaneTrack } from "./LaneTrack.tsx";
 import { isNumeric, MARGIN } from "../axis/laneGeometry.ts";
+import { useBench, useBenchState } from "../session/BenchContext.ts";
 import { laneName, type Row } from "../session/rows.ts";
+import { LaneTrack } from "./LaneTrack.tsx";
 import { SwitchAtPlayhead } from "./SwitchAtPlayhead.tsx";
 import { ValueAtPlayhead } from "./ValueAtPlayhead.tsx";
 

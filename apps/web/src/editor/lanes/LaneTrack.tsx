@@ -4,9 +4,9 @@ import { printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { lazy, type ReactNode, Suspense } from "react";
 import { say } from "../../ui/notices.tsx";
+import { ROW } from "../axis/laneGeometry.ts";
 import { useKeyBox } from "../keys/useKeyBox.ts";
 import { useBench } from "../session/BenchContext.ts";
-import { ROW } from "../axis/laneGeometry.ts";
 import type { Row } from "../session/rows.ts";
 import { TrackBar } from "./TrackBar.tsx";
 

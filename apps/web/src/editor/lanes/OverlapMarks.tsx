@@ -3,8 +3,8 @@ import type { ChannelDefinition, Figure } from "@levitas/core/study";
 import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useMemo, useRef } from "react";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
-import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
 import { BAR } from "../axis/laneGeometry.ts";
+import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
 
 const OverlapLine = lazy(async () => ({
   default: (await import("./OverlapLine.tsx")).OverlapLine,

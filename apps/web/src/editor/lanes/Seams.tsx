@@ -3,9 +3,9 @@ import type { ChannelDefinition, Figure, Track, Tween } from "@levitas/core/stud
 import { type ReactNode, useMemo, useRef } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
+import { BAR } from "../axis/laneGeometry.ts";
 import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
 import { keyAt } from "../session/findLayer.ts";
-import { BAR } from "../axis/laneGeometry.ts";
 
 /** Both speeds of a seam, in words. */
 export function seamWords(

@@ -3,19 +3,19 @@ import { type Layer, layerColors, layerPolyline, type Motion } from "@levitas/co
 import type { ChannelDefinition, Figure, Key } from "@levitas/core/study";
 import { playedSpan } from "@levitas/core/timeline";
 import { type ReactNode, useRef } from "react";
+import { HUE } from "../../theme/hues.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
+import { areaPath, BAR, linePath, valueRange } from "../axis/laneGeometry.ts";
 import { snapTargets, snapTime } from "../axis/snapTime.ts";
-import { passWords } from "../session/iterationWords.ts";
-import { HUE } from "../../theme/hues.ts";
 import { Bead } from "../keys/Bead.tsx";
 import { StretchGrip } from "../keys/StretchGrip.tsx";
-import { bothTimes } from "../session/labels.ts";
 import { useBench, useBenchState, useFrame } from "../session/BenchContext.ts";
 import { findLayer } from "../session/findLayer.ts";
 import type { Gesture } from "../session/gesture.ts";
-import { areaPath, BAR, linePath, valueRange } from "../axis/laneGeometry.ts";
+import { passWords } from "../session/iterationWords.ts";
+import { bothTimes } from "../session/labels.ts";
 import type { LaneBar } from "../session/rows.ts";
 import { Seams } from "./Seams.tsx";
 

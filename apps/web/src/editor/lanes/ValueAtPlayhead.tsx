@@ -7,10 +7,10 @@ import { type ReactNode, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { LiveNumber, type Typed } from "../../ui/LiveNumber.tsx";
 import { say } from "../../ui/notices.tsx";
-import { keyTolerance } from "../commands/commands.ts";
-import { valueLabel } from "../session/labels.ts";
 import { useBench, useFrame } from "../session/BenchContext.ts";
+import { keyTolerance } from "../session/changes.ts";
 import type { Gesture } from "../session/gesture.ts";
+import { valueLabel } from "../session/labels.ts";
 
 interface Session {
   readonly gesture: Gesture;

@@ -2,10 +2,16 @@ import type { Curve } from "@levitas/core/curve";
 import { handleAt, handlesOf, snapHandle, withHandle } from "../../curve-editor/plot/handles.ts";
 import { PlotView } from "../../curve-editor/plot/plotView.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
+import {
+  areaPath,
+  linePath,
+  rulerStepFrames,
+  rulerStepMs,
+  valueRange,
+} from "../axis/laneGeometry.ts";
 import { snapTime } from "../axis/snapTime.ts";
-import { TimelineView } from "../session/timelineView.ts";
 import { bothTimes } from "../session/labels.ts";
-import { areaPath, linePath, rulerStepFrames, rulerStepMs, valueRange } from "../axis/laneGeometry.ts";
+import { TimelineView } from "../session/timelineView.ts";
 
 describe("the timeline's view", () => {
   it("keeps the time under the pointer where it is while it zooms", () => {

@@ -1,19 +1,18 @@
 import type { Recipe } from "@levitas/core/edit";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { createRecipe, deleteRecipe, listRecipes, restoreRecipe } from "../../api/recipes.ts";
+import { recipeQueries } from "../../api/queries.ts";
+import { createRecipe, deleteRecipe, restoreRecipe } from "../../api/recipes.ts";
 import { say, sayFault } from "../../ui/notices.tsx";
-
-const KEY = ["recipes"];
 
 /** Recipes of one's own, as the server has them. */
 export function useOwnRecipes() {
-  return useQuery({ queryKey: KEY, queryFn: ({ signal }) => listRecipes(signal) });
+  return useQuery(recipeQueries.own());
 }
 
 /** Keeping a recipe and taking one away; both say what happened. */
 export function useRecipeActions() {
   const queries = useQueryClient();
-  const again = () => queries.invalidateQueries({ queryKey: KEY });
+  const again = () => queries.invalidateQueries(recipeQueries.own());
   const keep = useMutation({
     mutationFn: (recipe: Recipe) => createRecipe(recipe),
     onSuccess: async ({ recipe }) => {

@@ -24,15 +24,15 @@ import { Clock } from "../../clock/clock.ts";
 import { compileCurve } from "../../curve-editor/curveReader.ts";
 import type { CurveDesk } from "../../curve-editor/desk/desk.ts";
 import { say } from "../../ui/notices.tsx";
-import { TimelineView } from "./timelineView.ts";
 import { SoundPlayer } from "../cues/soundPlayer.ts";
+import { Camera } from "./camera.ts";
+import { Gesture } from "./gesture.ts";
 import { GraphView } from "./graphView.ts";
 import type { TimeUnit } from "./labels.ts";
-import { createSpanDesk } from "./spanDesk.ts";
-import { Camera } from "./camera.ts";
 import type { OnionSkin } from "./onion.ts";
-import { Gesture } from "./gesture.ts";
 import { chosenFigures, firstSelection, prune, type Selection } from "./selection.ts";
+import { createSpanDesk } from "./spanDesk.ts";
+import { TimelineView } from "./timelineView.ts";
 
 /** What components of the bench read. It changes when something is done, not while it is dragged. */
 export interface BenchState {

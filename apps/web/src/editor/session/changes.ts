@@ -3,7 +3,6 @@ import { type Motion, nearestFrame } from "@levitas/core/motion";
 import { type ChannelId, eachTween, type Study } from "@levitas/core/study";
 import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
-import { keyTolerance } from "../commands/commands.ts";
 import type { Bench } from "./bench.ts";
 
 /** A value that a figure's channel is to take. */
@@ -24,6 +23,11 @@ export interface SceneChange {
   /** The same for changes that are more than values. */
   readonly edit: (edit: (study: Study) => Change) => void;
   readonly end: (cancelled: boolean) => void;
+}
+
+/** Half a frame: a key nearer than that to the playhead counts as being under it. */
+export function keyTolerance(study: Study): number {
+  return 500 / study.scene.frameRate;
 }
 
 /** How many keys a study has. */

@@ -1,9 +1,9 @@
 import { frameAt, type Motion, timeOfFrame } from "@levitas/core/motion";
 import { eachTween } from "@levitas/core/study";
 import { printHexColor } from "@levitas/core/value";
-import { tracePose } from "../stage/outline.ts";
 import { tokenColor } from "../../theme/theme.ts";
 import type { Placement } from "./camera.ts";
+import { tracePose } from "./outline.ts";
 
 /** How past and coming states are shown over the scene. */
 export interface OnionSkin {

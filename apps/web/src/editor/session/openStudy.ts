@@ -1,29 +1,15 @@
 import { replaceStudy } from "@levitas/core/edit";
 import type { Study } from "@levitas/core/study";
-import { readStoredStudy, type StoredStudy, saveStudy } from "../../api/studies.ts";
-import { closeKeeper, whenClosed } from "../../keeping/closing.ts";
-import { dropDraft, keepDraft, type LeftDraft, leftDrafts } from "../../keeping/drafts.ts";
+import { type StoredStudy, saveStudy } from "../../api/studies.ts";
+import { closeKeeper } from "../../keeping/closing.ts";
+import { dropDraft, keepDraft } from "../../keeping/drafts.ts";
+import type { Found } from "../../keeping/findKept.ts";
 import { Keeper } from "../../keeping/keeper.ts";
 import { say } from "../../ui/notices.tsx";
 import { Bench } from "./bench.ts";
 
 export type StudyKeeper = Keeper<Study>;
-
-/** A study as it was found: on the server, and what the browser kept of it. */
-export interface FoundStudy {
-  readonly stored: StoredStudy;
-  readonly drafts: readonly LeftDraft<Study>[];
-}
-
-/** Reads a study and the unsaved work on it. */
-export async function findStudy(id: string, signal: AbortSignal): Promise<FoundStudy> {
-  await whenClosed("study", id);
-  const [stored, drafts] = await Promise.all([
-    readStoredStudy(id, signal),
-    leftDrafts<Study>("study", id),
-  ]);
-  return { stored, drafts };
-}
+export type FoundStudy = Found<StoredStudy, Study>;
 
 /** A study on the bench with what keeps it saved. */
 export interface OpenStudy {
@@ -59,9 +45,7 @@ export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
   );
   const { faults } = stored;
   if (faults)
-    void import("../../ui/sayFaults.ts").then(({ sayFaults }) =>
-      sayFaults(document.name, faults),
-    );
+    void import("../../ui/sayFaults.ts").then(({ sayFaults }) => sayFaults(document.name, faults));
   const [first, ...others] = drafts.filter((draft) => {
     const isKnown = isSameStudy(draft.content, document);
     if (isKnown) draft.forget();

@@ -1,8 +1,8 @@
 import { emptyStudy, type Figure, type Study } from "@levitas/core/study";
 import { snapTargets } from "../axis/snapTime.ts";
 import { columnsOf } from "../figures/FigureColumns.tsx";
-import { firstSelection, NOTHING, prune } from "./selection.ts";
 import { laneName, sameRow, timelineRows } from "./rows.ts";
+import { firstSelection, NOTHING, prune } from "./selection.ts";
 
 const figure = (id: string, parent: string | null = null): Figure => ({
   id,

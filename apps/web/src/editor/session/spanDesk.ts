@@ -2,9 +2,9 @@ import { LINEAR } from "@levitas/core/curve";
 import { reshapeSpan } from "@levitas/core/edit";
 import { layerColorAt, layerValue } from "@levitas/core/motion";
 import { CurveDesk } from "../../curve-editor/desk/desk.ts";
-import { valueLabel } from "./labels.ts";
 import type { Bench } from "./bench.ts";
-import { type Span, spanIn, spanTimes } from "../span/useSpan.ts";
+import { valueLabel } from "./labels.ts";
+import { type Span, spanIn, spanTimes } from "./span.ts";
 
 /** The desk on which the curve of the selected span lies. A path that runs back never reaches the study. */
 export function createSpanDesk(bench: Bench): CurveDesk {

@@ -2,7 +2,7 @@ import { reshapeSpan } from "@levitas/core/edit";
 import type { ReactNode } from "react";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
-import type { Span } from "./useSpan.ts";
+import type { Span } from "../session/span.ts";
 
 /** A span said in frames: it speeds up over the first ones and slows down over the last. */
 export function CruiseFrames({ span: { curve, key, next } }: { span: Span }): ReactNode {

@@ -9,7 +9,7 @@ import { nanoid } from "nanoid";
 import { type ReactNode, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
-import type { Span } from "./useSpan.ts";
+import type { Span } from "../session/span.ts";
 
 /** Whether the span follows a shared curve, how many others do, and the way in and out. */
 export function SharedPart({ span }: { span: Span }): ReactNode {

@@ -12,9 +12,9 @@ import { Menu } from "../../ui/Menu.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useBench } from "../session/BenchContext.ts";
 import { ROUTE_WORDS } from "../session/routeWords.ts";
+import type { Span } from "../session/span.ts";
 import { CruiseFrames } from "./CruiseFrames.tsx";
 import { SharedPart } from "./SharedPart.tsx";
-import type { Span } from "./useSpan.ts";
 
 /** What is said of points comes with the first path. */
 const PointPanel = lazy(async () => ({

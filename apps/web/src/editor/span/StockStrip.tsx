@@ -1,14 +1,15 @@
 import { type Curve, sameCurve } from "@levitas/core/curve";
 import { setSpanCurve, setSpanCurves, spansFollowing } from "@levitas/core/edit";
 import type { CurveReference } from "@levitas/core/study";
+import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
+import { curveQueries } from "../../api/queries.ts";
 import { MiniCurve } from "../../curve-editor/MiniCurve.tsx";
 import { STOCK } from "../../curve-editor/stock.ts";
-import { useOwnCurves } from "../../api/useCurves.ts";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
-import type { Span } from "./useSpan.ts";
+import type { Span } from "../session/span.ts";
 
 const SHELVES = [
   { value: "stock", text: "Stock" },
@@ -68,7 +69,7 @@ export function StockStrip({ span }: { span: Span }): ReactNode {
 function useOffers(shelf: Shelf, span: Span): readonly Offer[] {
   const bench = useBench();
   const study = useStudy();
-  const own = useOwnCurves();
+  const own = useQuery(curveQueries.own());
   const { desk } = bench;
   const chosen = useBenchState(({ selection }) => selection.keys);
   /** With several keys chosen, every span that begins at one of them gets the curve. */

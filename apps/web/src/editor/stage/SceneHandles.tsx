@@ -6,10 +6,10 @@ import { usePlaying } from "../../clock/useClock.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
-import { FigureFinder } from "./FigureFinder.tsx";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
-import { chosenFigures } from "../session/selection.ts";
 import { beginSceneChange, type NewValue, type SceneChange } from "../session/changes.ts";
+import { chosenFigures } from "../session/selection.ts";
+import { FigureFinder } from "./FigureFinder.tsx";
 import {
   angleAbout,
   BOX_HANDLES,

@@ -1,10 +1,10 @@
 import { lazy, type ReactNode, Suspense, useLayoutEffect, useMemo, useRef } from "react";
+import { FigureTree } from "../../drawing/FigureTree.tsx";
 import { ScenePainter } from "../../drawing/painter.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { onPanDrag } from "../../ui/panDrag.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { useLate } from "../../ui/useLate.ts";
-import { FigureTree } from "../../drawing/FigureTree.tsx";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
 import { chosenFigures } from "../session/selection.ts";
 import { beginMove, type MoveDrag, type SnappedTo } from "./figureDrag.ts";

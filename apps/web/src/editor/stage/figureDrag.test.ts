@@ -1,11 +1,11 @@
 import { copyKeys } from "@levitas/core/edit";
 import { type Figure, firstStudy, type Study, tracksOf } from "@levitas/core/study";
 import { copyChosen, giveMotion, pasteKeysOf, repeatChosen } from "../commands/clipboard.ts";
-import { pasteText } from "../commands/pasteText.ts";
 import { groupChosen } from "../commands/figureActions.ts";
+import { pasteText } from "../commands/pasteText.ts";
 import { Bench } from "../session/bench.ts";
-import { chosenFigures } from "../session/selection.ts";
 import { beginSceneChange } from "../session/changes.ts";
+import { chosenFigures } from "../session/selection.ts";
 import { angleAbout, BOX_HANDLES, beginMove, pivotBy, scaleBy, turnBy } from "./figureDrag.ts";
 
 const point = { x: 0, y: 0, free: false, shift: false, alt: false };

@@ -1,10 +1,10 @@
 import { boxCorners, type Motion, pivotPath } from "@levitas/core/motion";
 import { eachTween } from "@levitas/core/study";
 import { readColor } from "@levitas/core/value";
-import { tracePose } from "./outline.ts";
 import { tokenColor } from "../../theme/theme.ts";
 import type { Frame } from "../session/bench.ts";
 import type { Placement } from "../session/camera.ts";
+import { tracePose } from "../session/outline.ts";
 
 /** The spacing of one figure: where its pivot is at every frame, in the scene's px. */
 export interface Spacing {

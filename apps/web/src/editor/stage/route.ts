@@ -1,10 +1,10 @@
 import { type Motion, mapPoint, parentMatrixAt, spanAtTime } from "@levitas/core/motion";
 import { tokenColor } from "../../theme/theme.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
-import type { Selection } from "../session/selection.ts";
 import type { Placement } from "../session/camera.ts";
-import { sceneInk } from "./overlay.ts";
 import { ROUTE_WORDS } from "../session/routeWords.ts";
+import type { Selection } from "../session/selection.ts";
+import { sceneInk } from "./overlay.ts";
 
 /** Smallest and largest radius of the arc, px of the screen. */
 const [LEAST, MOST] = [30, 110];

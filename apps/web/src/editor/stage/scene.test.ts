@@ -1,7 +1,7 @@
 import { compileStudy } from "@levitas/core/motion";
 import { emptyStudy, type Study } from "@levitas/core/study";
-import { axisTicks, GRAPH, GraphView } from "../session/graphView.ts";
 import { Camera } from "../session/camera.ts";
+import { axisTicks, GRAPH, GraphView } from "../session/graphView.ts";
 import { onionTimes } from "../session/onion.ts";
 import { snapLines, snapPlaces } from "./snapPlaces.ts";
 

@@ -3,8 +3,8 @@ import { type ReactNode, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
-import { CurveChoice } from "../span/CurveChoice.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
+import { CurveChoice } from "../span/CurveChoice.tsx";
 
 /** Where the playhead is to go, and how it travels. */
 export function GoForm(): ReactNode {

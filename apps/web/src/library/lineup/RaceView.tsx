@@ -12,7 +12,7 @@ import { numberLabel } from "../../ui/numberLabel.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import type { Entry } from "../entries.ts";
 import { tryAddress } from "../room/roomAddress.ts";
-import { useCurveActions } from "../../api/useCurves.ts";
+import { useCurveActions } from "../useCurves.ts";
 import { LETTERS, RACER_HUES, type Racer, removeRacer, replaceRacer } from "./lineup.ts";
 import { raceX, tickValues } from "./raceGeometry.ts";
 

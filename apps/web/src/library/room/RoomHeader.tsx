@@ -13,7 +13,7 @@ import { MoreIcon, RedoIcon, UndoIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { say } from "../../ui/notices.tsx";
 import { toggleRacer } from "../lineup/lineup.ts";
-import { useCurveActions } from "../../api/useCurves.ts";
+import { useCurveActions } from "../useCurves.ts";
 import { useRoom, useRoomState } from "./RoomContext.ts";
 import type { CurveKeeper } from "./room.ts";
 

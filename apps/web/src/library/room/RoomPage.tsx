@@ -1,8 +1,9 @@
 import { NAME_LENGTH } from "@levitas/core/format";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useState } from "react";
-import { Link, useLocation, useParams } from "react-router";
+import { useLoaderData, useLocation, useParams } from "react-router";
 import { createCurve } from "../../api/curves.ts";
+import { curveQueries } from "../../api/queries.ts";
 import { CurveKindMenu } from "../../curve-editor/CurveKindMenu.tsx";
 import { CurveNumbers } from "../../curve-editor/CurveNumbers.tsx";
 import { CurveText } from "../../curve-editor/CurveText.tsx";
@@ -13,60 +14,22 @@ import { CurvePlot } from "../../curve-editor/plot/CurvePlot.tsx";
 import { SpeedPlot } from "../../curve-editor/plot/SpeedPlot.tsx";
 import { ReadingsList } from "../../curve-editor/ReadingsList.tsx";
 import { TangleBar } from "../../curve-editor/TangleBar.tsx";
-import { Header } from "../../shell/Header.tsx";
-import { Nav } from "../../shell/Nav.tsx";
-import { Button } from "../../ui/Button.tsx";
 import { DragTip } from "../../ui/dragTip.tsx";
 import { sayFault } from "../../ui/notices.tsx";
 import { AboutCurve } from "./AboutCurve.tsx";
 import { Previews } from "./Previews.tsx";
 import { RoomContext } from "./RoomContext.ts";
 import { RoomHeader } from "./RoomHeader.tsx";
-import { type FoundCurve, findCurve, Room } from "./room.ts";
+import { type FoundCurve, Room } from "./room.ts";
 import { curveOfAddress } from "./roomAddress.ts";
 import { TextForms } from "./TextForms.tsx";
 
 /** One curve, large: a kept one by its id, or one to try things with. */
 export function RoomPage(): ReactNode {
-  const { id = "" } = useParams();
+  const { id } = useParams();
   const { key } = useLocation();
-  return id === "try" ? <OpenRoom key={key} found={null} /> : <KeptRoom key={id} id={id} />;
-}
-
-function KeptRoom({ id }: { id: string }): ReactNode {
-  const found = useQuery({
-    queryKey: ["curve", id],
-    queryFn: ({ signal }) => findCurve(id, signal),
-    // What is open lives in the room; the cache must never hand out an old state of it.
-    gcTime: 0,
-    staleTime: Number.POSITIVE_INFINITY,
-    refetchOnReconnect: false,
-  });
-  if (found.data) return <OpenRoom found={found.data} />;
-  return (
-    <div className="flex h-full flex-col">
-      <Header>
-        <Nav />
-      </Header>
-      <main className="p-6">
-        {found.isError ? (
-          <>
-            <p role="alert" className="text-fault">
-              {found.error.message}
-            </p>
-            <Button className="mt-3" onClick={() => found.refetch()}>
-              Try again
-            </Button>
-            <Link to="/curves" className="ml-3 text-spruce underline">
-              All curves
-            </Link>
-          </>
-        ) : (
-          "Reading the curve…"
-        )}
-      </main>
-    </div>
-  );
+  // A curve to try is in the address: every way there opens a room of its own.
+  return <OpenRoom key={id === "try" ? key : id} found={useLoaderData<FoundCurve | null>()} />;
 }
 
 function OpenRoom({ found }: { found: FoundCurve | null }): ReactNode {
@@ -84,7 +47,7 @@ function OpenRoom({ found }: { found: FoundCurve | null }): ReactNode {
     setRoom(opened);
     if (!matchMedia("(prefers-reduced-motion: reduce)").matches) opened.clock.play();
     return () => {
-      void opened.close().then(() => queries.invalidateQueries({ queryKey: ["curves"] }));
+      void opened.close().then(() => queries.invalidateQueries({ queryKey: curveQueries.all }));
     };
   }, [found, queries]);
   if (!room) return null;

@@ -1,33 +1,19 @@
 import type { Curve } from "@levitas/core/curve";
 import { DEFAULT_DURATION, type NamedCurve } from "@levitas/core/format";
 import { createStore, type StoreApi } from "zustand/vanilla";
-import { readStoredCurve, type StoredCurve, saveCurve } from "../../api/curves.ts";
+import { type StoredCurve, saveCurve } from "../../api/curves.ts";
 import { Clock } from "../../clock/clock.ts";
 import { isTangled } from "../../curve-editor/desk/desk.ts";
-import { closeKeeper, whenClosed } from "../../keeping/closing.ts";
-import { dropDraft, keepDraft, type LeftDraft, leftDrafts } from "../../keeping/drafts.ts";
+import { closeKeeper } from "../../keeping/closing.ts";
+import { dropDraft, keepDraft, type LeftDraft } from "../../keeping/drafts.ts";
+import type { Found } from "../../keeping/findKept.ts";
 import { Keeper } from "../../keeping/keeper.ts";
 import { say as notify } from "../../ui/notices.tsx";
 import { createDesk, type LooseDesk } from "./looseDesk.ts";
 import { tryAddress } from "./roomAddress.ts";
 
 export type CurveKeeper = Keeper<NamedCurve>;
-
-/** A curve as it was found: on the server, and what the browser kept of it. */
-export interface FoundCurve {
-  readonly stored: StoredCurve;
-  readonly drafts: readonly LeftDraft<NamedCurve>[];
-}
-
-/** Reads a curve and the unsaved work on it. */
-export async function findCurve(id: string, signal: AbortSignal): Promise<FoundCurve> {
-  await whenClosed("curve", id);
-  const [stored, drafts] = await Promise.all([
-    readStoredCurve(id, signal),
-    leftDrafts<NamedCurve>("curve", id),
-  ]);
-  return { stored, drafts };
-}
+export type FoundCurve = Found<StoredCurve, NamedCurve>;
 
 export interface RoomState {
   readonly name: string;

@@ -1,28 +1,21 @@
 import type { NamedCurve } from "@levitas/core/format";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import {
   createCurve,
   createCurves,
   deleteCurve,
   duplicateCurve,
-  listCurves,
   restoreCurve,
   type StoredCurve,
   saveCurve,
-} from "./curves.ts";
+} from "../api/curves.ts";
+import { curveQueries } from "../api/queries.ts";
 import { say, sayFault } from "../ui/notices.tsx";
-
-const KEY = ["curves"] as const;
-
-/** The curves of one's own. */
-export function useOwnCurves() {
-  return useQuery({ queryKey: KEY, queryFn: ({ signal }) => listCurves(signal) });
-}
 
 /** What can be done with curves of one's own; each brings the list up to date. */
 export function useCurveActions() {
   const queries = useQueryClient();
-  const refresh = () => queries.invalidateQueries({ queryKey: KEY });
+  const refresh = () => queries.invalidateQueries({ queryKey: curveQueries.all });
   const create = useMutation({ mutationFn: createCurve, onSuccess: refresh, onError: sayFault });
   const createAll = useMutation({
     mutationFn: createCurves,

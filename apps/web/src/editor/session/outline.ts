@@ -1,5 +1,5 @@
 import { boxCorners, type Motion, mapPoint, poseMatrix } from "@levitas/core/motion";
-import type { Placement } from "../session/camera.ts";
+import type { Placement } from "./camera.ts";
 
 /** Traces the outline of a figure in poses as a path of the canvas: round for balls and dials, else its box. */
 export function tracePose(
