@@ -21,7 +21,7 @@ export default defineConfig({
             {
               // The same for what all screens are made of.
               name: "ui",
-              test: /apps\/web\/src\/(ui|clock|theme)\/(?!Tick)/,
+              test: /apps\/web\/src\/(ui|clock|theme)\/(?!Tick|PanelBody|MenuBody|MenuItems)/,
             },
             {
               // What every bench needs of the core in one piece: fifty small ones compress worse.

@@ -1,7 +1,7 @@
 import type { Study } from "@levitas/core/study";
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useState } from "react";
 import { Button } from "../ui/Button.tsx";
+import { Panel } from "../ui/Panel.tsx";
 
 // What writes the hand-off comes when it is asked for.
 const Handoff = lazy(async () => ({ default: (await import("./Handoff.tsx")).Handoff }));
@@ -10,27 +10,18 @@ const Handoff = lazy(async () => ({ default: (await import("./Handoff.tsx")).Han
 export function HandoffPanel({ study }: { readonly study: Study }): ReactNode {
   const [open, setOpen] = useState(false);
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger asChild>
-        <Button look="main">Hand off</Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={8}
-          collisionPadding={12}
-          aria-label="Hand-off"
-          onOpenAutoFocus={(event) => {
-            event.preventDefault();
-            (event.currentTarget as HTMLElement).focus();
-          }}
-          className="z-40 flex max-h-[82vh] w-[560px] flex-col rounded-lg border border-edge/50 bg-raised outline-none"
-        >
-          <Suspense fallback={null}>
-            <Handoff study={study} close={() => setOpen(false)} />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Panel
+      name="Hand-off"
+      trigger={<Button look="main">Hand off</Button>}
+      open={open}
+      onOpenChange={setOpen}
+      place={{ align: "end", offset: 8 }}
+      className="max-h-[82vh] w-[560px]"
+      focusesItself
+    >
+      <Suspense fallback={null}>
+        <Handoff study={study} close={() => setOpen(false)} />
+      </Suspense>
+    </Panel>
   );
 }

@@ -1,8 +1,8 @@
 import { setMarker } from "@levitas/core/edit";
 import type { Marker } from "@levitas/core/study";
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useRef, useState } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
+import { Panel } from "../../ui/Panel.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { useBench, useFrame } from "../session/BenchContext.ts";
 import type { Gesture } from "../session/gesture.ts";
@@ -46,40 +46,37 @@ export function MarkerFlag({ marker }: { marker: Marker }): ReactNode {
       time: marker.time + (way * (far ? 10_000 : 1000)) / bench.study.scene.frameRate,
     });
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Anchor asChild>
-        <button
-          type="button"
-          ref={element}
-          {...bind()}
-          onKeyDown={(event) => {
-            const way = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
-            if (event.key === "Enter") setOpen(true);
-            if (way === 0) return;
-            event.preventDefault();
-            event.stopPropagation();
-            nudge(way, event.shiftKey);
-          }}
-          aria-label={`Marker ${marker.name}`}
-          title={`${marker.name}: drag it, click for more`}
-          data-marker={marker.id}
-          className="absolute bottom-0 left-0 z-10 max-w-28 cursor-pointer touch-none truncate rounded-r-sm border-l-2 border-plum bg-sunk px-1 text-[10.5px] leading-4 text-plum hover:bg-raised"
-        >
-          {marker.name}
-        </button>
-      </Popover.Anchor>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label={`Marker ${marker.name}`}
-          align="start"
-          sideOffset={6}
-          className="z-50 flex w-60 flex-col gap-2 rounded-lg border border-edge/50 bg-raised p-3 outline-none"
-        >
-          <Suspense fallback={null}>
-            <MarkerForm marker={marker} close={() => setOpen(false)} />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <>
+      <button
+        type="button"
+        ref={element}
+        {...bind()}
+        onKeyDown={(event) => {
+          const way = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+          if (event.key === "Enter") setOpen(true);
+          if (way === 0) return;
+          event.preventDefault();
+          event.stopPropagation();
+          nudge(way, event.shiftKey);
+        }}
+        aria-label={`Marker ${marker.name}`}
+        title={`${marker.name}: drag it, click for more`}
+        data-marker={marker.id}
+        className="absolute bottom-0 left-0 z-10 max-w-28 cursor-pointer touch-none truncate rounded-r-sm border-l-2 border-plum bg-sunk px-1 text-[10.5px] leading-4 text-plum hover:bg-raised"
+      >
+        {marker.name}
+      </button>
+      <Panel
+        name={`Marker ${marker.name}`}
+        anchor={element}
+        open={open}
+        onOpenChange={setOpen}
+        className="w-60 gap-2 p-3"
+      >
+        <Suspense fallback={null}>
+          <MarkerForm marker={marker} close={() => setOpen(false)} />
+        </Suspense>
+      </Panel>
+    </>
   );
 }

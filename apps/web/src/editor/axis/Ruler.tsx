@@ -1,8 +1,8 @@
 import { frameAt, nearestFrame, timeOfFrame } from "@levitas/core/motion";
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useLayoutEffect, useRef } from "react";
 import { onTheme, tokenColor } from "../../theme/theme.ts";
 import { showTip } from "../../ui/dragTip.tsx";
+import { Panel } from "../../ui/Panel.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
@@ -99,8 +99,9 @@ export function Ruler(): ReactNode {
 function FrameRateField(): ReactNode {
   const { frameRate } = useStudy().scene;
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <Panel
+      name="Frames a second"
+      trigger={
         <button
           type="button"
           onMouseDown={leaveFocus}
@@ -109,20 +110,14 @@ function FrameRateField(): ReactNode {
         >
           {frameRate} fps
         </button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Frames a second"
-          align="start"
-          sideOffset={4}
-          className="z-50 flex w-52 flex-col gap-2 rounded-lg border border-edge/50 bg-raised p-3"
-        >
-          <Suspense fallback={null}>
-            <FrameRates />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+      place={{ offset: 4 }}
+      className="w-52 gap-2 p-3"
+    >
+      <Suspense fallback={null}>
+        <FrameRates />
+      </Suspense>
+    </Panel>
   );
 }
 

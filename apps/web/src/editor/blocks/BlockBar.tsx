@@ -1,10 +1,10 @@
 import { moveItems } from "@levitas/core/edit";
 import { findItem, type Group, type SequenceItem, type Tween } from "@levitas/core/study";
 import { readQuantity } from "@levitas/core/value";
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
+import { Panel } from "../../ui/Panel.tsx";
 import {
   deleteChosen,
   disableChosen,
@@ -142,25 +142,20 @@ export function BarPopover({
 }): ReactNode {
   const [open, setOpen] = useState(false);
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger asChild>
+    <Panel
+      name={name}
+      trigger={
         <Button size="tiny" title={name} aria-label={label} className="max-w-52 overflow-hidden">
           <span className="truncate">{label}</span>
         </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label={name}
-          side="top"
-          align="start"
-          sideOffset={6}
-          collisionPadding={8}
-          className={`z-50 flex max-h-(--radix-popover-content-available-height) flex-col gap-2.5 overflow-y-auto rounded-lg border border-edge/50 bg-raised p-3 outline-none ${wide ? "w-76" : "w-64"}`}
-        >
-          <h2 className="font-semibold">{name}</h2>
-          <Suspense fallback={null}>{children}</Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+      open={open}
+      onOpenChange={setOpen}
+      place={{ side: "top" }}
+      className={`gap-2.5 p-3 ${wide ? "w-76" : "w-64"}`}
+    >
+      <h2 className="font-semibold">{name}</h2>
+      <Suspense fallback={null}>{children}</Suspense>
+    </Panel>
   );
 }

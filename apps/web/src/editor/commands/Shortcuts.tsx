@@ -1,7 +1,7 @@
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { IconButton } from "../../ui/Button.tsx";
+import { Panel } from "../../ui/Panel.tsx";
 import { useHeldKey } from "../../ui/useHeldKey.ts";
 import { useBench } from "../session/BenchContext.ts";
 import { copyChosen } from "./clipboard.ts";
@@ -67,26 +67,23 @@ export function Shortcuts(): ReactNode {
   }, [bench]);
   useHeldKey("b", (held) => bench.lookBack(held));
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger asChild>
+    <Panel
+      name="Shortcuts"
+      trigger={
         <IconButton label="Shortcuts (?)">
           <span className="font-mono text-[13px]">?</span>
         </IconButton>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Shortcuts"
-          align="end"
-          sideOffset={6}
-          className="z-50 max-h-[calc(100vh-5rem)] overflow-y-auto rounded-lg border border-edge/50 bg-raised p-4 outline-none"
-        >
-          <h2 className="mb-2 font-semibold">Shortcuts</h2>
-          <Suspense fallback={null}>
-            <ShortcutList />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+      open={open}
+      onOpenChange={setOpen}
+      place={{ align: "end" }}
+      className="max-h-[calc(100vh-5rem)] p-4"
+    >
+      <h2 className="mb-2 font-semibold">Shortcuts</h2>
+      <Suspense fallback={null}>
+        <ShortcutList />
+      </Suspense>
+    </Panel>
   );
 }
 

@@ -1,5 +1,5 @@
 import { CHANNELS, type ChannelDefinition, type Figure } from "@levitas/core/study";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { animateChannel } from "../commands/animateChannel.ts";
 import { useBench } from "../session/BenchContext.ts";
 
@@ -23,9 +23,18 @@ const ALSO: Readonly<Partial<Record<ChannelDefinition["id"], string>>> = {
 };
 
 /** The channels of a figure, and what is typed to find one. */
-export function ChannelSearch({ figure, close }: { figure: Figure; close: () => void }): ReactNode {
+export function ChannelSearch({
+  figure,
+  typedAhead,
+  close,
+}: {
+  readonly figure: Figure;
+  /** What was typed before the field was there; a line feed at its end stands for Enter. */
+  readonly typedAhead: string;
+  readonly close: () => void;
+}): ReactNode {
   const bench = useBench();
-  const [typed, setTyped] = useState("");
+  const [typed, setTyped] = useState(typedAhead.trim());
   const [at, setAt] = useState(0);
   const moves = (channel: ChannelDefinition) =>
     bench.motion.drivenAt(bench.motion.figureIndex(figure.id), channel.id) !== undefined;
@@ -39,6 +48,10 @@ export function ChannelSearch({ figure, close }: { figure: Figure; close: () => 
     if (moves(channel)) bench.select({ figure: figure.id, channel: channel.id, span: null });
     else animateChannel(bench, figure.id, channel);
   };
+  useEffect(() => {
+    if (typedAhead.endsWith("\n")) take(found[0]);
+    // Once, with the first list.
+  }, []);
   return (
     <>
       <input

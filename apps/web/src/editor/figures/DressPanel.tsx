@@ -1,6 +1,6 @@
 import type { Figure } from "@levitas/core/study";
-import { Popover } from "radix-ui";
-import { lazy, type ReactNode, Suspense } from "react";
+import { lazy, type ReactNode, Suspense, useRef } from "react";
+import { Panel } from "../../ui/Panel.tsx";
 
 const DressForm = lazy(async () => ({ default: (await import("./DressForm.tsx")).DressForm }));
 
@@ -14,25 +14,22 @@ export function DressPanel({
   open: boolean;
   setOpen: (open: boolean) => void;
 }): ReactNode {
+  const anchor = useRef<HTMLSpanElement>(null);
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Anchor asChild>
-        <span className="w-0" />
-      </Popover.Anchor>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Dress of the figure"
-          side="right"
-          align="start"
-          sideOffset={6}
-          collisionPadding={8}
-          className="z-50 flex outline-none max-h-(--radix-popover-content-available-height) w-72 flex-col gap-2.5 overflow-y-auto rounded-lg border border-edge/50 bg-raised p-3 text-[12.5px]"
-        >
-          <Suspense fallback={null}>
-            <DressForm figure={figure} />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <>
+      <span ref={anchor} className="w-0" />
+      <Panel
+        name="Dress of the figure"
+        anchor={anchor}
+        open={open}
+        onOpenChange={setOpen}
+        place={{ side: "right" }}
+        className="w-72 gap-2.5 p-3 text-[12.5px]"
+      >
+        <Suspense fallback={null}>
+          <DressForm figure={figure} />
+        </Suspense>
+      </Panel>
+    </>
   );
 }

@@ -1,6 +1,6 @@
 import type { Figure } from "@levitas/core/study";
 import type { ReactNode } from "react";
-import { MenuItems } from "../../ui/Menu.tsx";
+import { MenuItems } from "../../ui/MenuItems.tsx";
 import { figureMenu } from "../commands/figureActions.ts";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { chosenFigures } from "../session/selection.ts";

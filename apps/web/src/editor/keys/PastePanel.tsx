@@ -1,6 +1,6 @@
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
+import { Panel } from "../../ui/Panel.tsx";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
 
 const PasteForm = lazy(async () => ({ default: (await import("./PasteForm.tsx")).PasteForm }));
@@ -23,38 +23,33 @@ export function PastePanel(): ReactNode {
     }
   };
   return (
-    <Popover.Root open={open} onOpenChange={look}>
-      <Popover.Trigger asChild>
+    <Panel
+      name="Paste keys"
+      trigger={
         <Button size="tiny" title="Paste copied keys at the playhead (Ctrl V pastes at once)">
           Paste…
         </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Paste keys"
-          side="top"
-          align="start"
-          sideOffset={6}
-          collisionPadding={8}
-          className="z-50 flex max-h-(--radix-popover-content-available-height) w-72 flex-col overflow-y-auto outline-none gap-2.5 rounded-lg border border-edge/50 bg-raised p-3"
-        >
-          <h2 className="font-semibold">Paste keys</h2>
-          {copied ? (
-            <Suspense fallback={null}>
-              <PasteForm
-                key={JSON.stringify(copied).length}
-                copied={copied}
-                close={() => setOpen(false)}
-              />
-            </Suspense>
-          ) : (
-            <p className="text-[12.5px] leading-snug text-muted">
-              Nothing was copied yet. Choose keys, by drawing a box over lanes for instance, and
-              copy them; they can be pasted here, on other figures, and in other studies and tabs.
-            </p>
-          )}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+      open={open}
+      onOpenChange={look}
+      place={{ side: "top" }}
+      className="w-72 gap-2.5 p-3"
+    >
+      <h2 className="font-semibold">Paste keys</h2>
+      {copied ? (
+        <Suspense fallback={null}>
+          <PasteForm
+            key={JSON.stringify(copied).length}
+            copied={copied}
+            close={() => setOpen(false)}
+          />
+        </Suspense>
+      ) : (
+        <p className="text-[12.5px] leading-snug text-muted">
+          Nothing was copied yet. Choose keys, by drawing a box over lanes for instance, and copy
+          them; they can be pasted here, on other figures, and in other studies and tabs.
+        </p>
+      )}
+    </Panel>
   );
 }

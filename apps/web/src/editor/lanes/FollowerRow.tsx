@@ -1,7 +1,7 @@
 import { channelOf, type Figure, type Follower } from "@levitas/core/study";
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useRef } from "react";
 import { HUE } from "../../theme/hues.ts";
+import { Panel } from "../../ui/Panel.tsx";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { linePath, MARGIN, ROW, valueRange } from "../axis/laneGeometry.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
@@ -51,8 +51,9 @@ export function FollowerRow({
   const words = `follows ${follower.of === "speed" ? "the speed of " : ""}${source} ${channelOf(follower.source.channel).label}`;
   return (
     <>
-      <Popover.Root open={open} onOpenChange={setOpen}>
-        <Popover.Trigger asChild>
+      <Panel
+        name={`${figure.name} ${channel.label} follows`}
+        trigger={
           <button
             type="button"
             title={`${channel.label} ${words}: click to change`}
@@ -63,22 +64,16 @@ export function FollowerRow({
             <span className="shrink-0">{channel.label}</span>
             <span className="truncate text-[11.5px] text-muted">{words}</span>
           </button>
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            aria-label={`${figure.name} ${channel.label} follows`}
-            align="start"
-            side="right"
-            sideOffset={6}
-            collisionPadding={8}
-            className="z-50 flex max-h-(--radix-popover-content-available-height) w-76 flex-col gap-2 overflow-y-auto rounded-lg border border-edge/50 bg-raised p-3 outline-none"
-          >
-            <Suspense fallback={null}>
-              <FollowerForm follower={follower} close={() => setOpen(false)} />
-            </Suspense>
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+        }
+        open={open}
+        onOpenChange={setOpen}
+        place={{ side: "right" }}
+        className="w-76 gap-2 p-3"
+      >
+        <Suspense fallback={null}>
+          <FollowerForm follower={follower} close={() => setOpen(false)} />
+        </Suspense>
+      </Panel>
       <svg
         className="min-w-0 flex-1"
         height={ROW.lane}

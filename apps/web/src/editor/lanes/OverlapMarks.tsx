@@ -1,7 +1,7 @@
 import { type Overlap, overlapsOn } from "@levitas/core/motion";
 import type { ChannelDefinition, Figure } from "@levitas/core/study";
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useMemo, useRef } from "react";
+import { Panel } from "../../ui/Panel.tsx";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { BAR } from "../axis/laneGeometry.ts";
 import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
@@ -51,9 +51,10 @@ function Mark({ overlap }: { overlap: Overlap }): ReactNode {
   });
   const name = (id: string) => bench.motion.placements.byId.get(id)?.item.name ?? id;
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
-        {/* biome-ignore lint/a11y/useSemanticElements: SVG has no button of its own */}
+    <Panel
+      name="Mend the overlap"
+      trigger={
+        // biome-ignore lint/a11y/useSemanticElements: SVG has no button of its own
         <rect
           ref={mark}
           y={BAR.bottom - 5}
@@ -71,19 +72,12 @@ function Mark({ overlap }: { overlap: Overlap }): ReactNode {
         >
           <title>{`${name(overlap.winner)} wins over ${name(overlap.loser)} here: click to mend`}</title>
         </rect>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Mend the overlap"
-          sideOffset={6}
-          collisionPadding={8}
-          className="z-50 w-80 rounded-lg border border-edge/50 bg-raised p-3 outline-none"
-        >
-          <Suspense fallback={null}>
-            <OverlapLine overlap={overlap} />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+      className="w-80 p-3"
+    >
+      <Suspense fallback={null}>
+        <OverlapLine overlap={overlap} />
+      </Suspense>
+    </Panel>
   );
 }

@@ -1,7 +1,7 @@
 import type { Motion } from "@levitas/core/motion";
 import { findOverlaps, type Overlap } from "@levitas/core/motion";
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useMemo } from "react";
+import { Panel } from "../../ui/Panel.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
 
 const OverlapLine = lazy(async () => ({
@@ -31,8 +31,9 @@ export function OverlapPanel(): ReactNode {
   if (overlaps.length === 0) return null;
   const words = overlaps.length === 1 ? "1 overlap" : `${overlaps.length} overlaps`;
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <Panel
+      name="Overlaps"
+      trigger={
         <button
           type="button"
           title="Tweens that drive one channel at one time"
@@ -40,28 +41,21 @@ export function OverlapPanel(): ReactNode {
         >
           {words}
         </button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Overlaps"
-          align="start"
-          sideOffset={6}
-          className="z-50 flex max-h-96 w-88 flex-col gap-3 overflow-y-auto rounded-lg border border-edge/50 bg-raised p-3 outline-none"
-        >
-          <h2 className="font-semibold">Two tweens on one channel</h2>
-          <Suspense fallback={null}>
-            {overlaps.slice(0, LISTED).map((overlap) => (
-              <OverlapLine
-                key={`${overlap.winner} ${overlap.loser} ${overlap.channel}`}
-                overlap={overlap}
-              />
-            ))}
-          </Suspense>
-          {overlaps.length > LISTED ? (
-            <p className="text-muted">And {overlaps.length - LISTED} more.</p>
-          ) : null}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+      className="max-h-96 w-88 gap-3 p-3"
+    >
+      <h2 className="font-semibold">Two tweens on one channel</h2>
+      <Suspense fallback={null}>
+        {overlaps.slice(0, LISTED).map((overlap) => (
+          <OverlapLine
+            key={`${overlap.winner} ${overlap.loser} ${overlap.channel}`}
+            overlap={overlap}
+          />
+        ))}
+      </Suspense>
+      {overlaps.length > LISTED ? (
+        <p className="text-muted">And {overlaps.length - LISTED} more.</p>
+      ) : null}
+    </Panel>
   );
 }

@@ -1,6 +1,6 @@
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
+import { Panel } from "../../ui/Panel.tsx";
 
 const Gallery = lazy(async () => ({ default: (await import("./Gallery.tsx")).Gallery }));
 
@@ -8,26 +8,21 @@ const Gallery = lazy(async () => ({ default: (await import("./Gallery.tsx")).Gal
 export function RecipePanel(): ReactNode {
   const [open, setOpen] = useState(false);
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger asChild>
+    <Panel
+      name="Recipes"
+      trigger={
         <Button look="quiet" size="small" title="Motions to give to figures (R)" data-recipes="">
           Recipes
         </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Recipes"
-          side="right"
-          align="end"
-          sideOffset={8}
-          collisionPadding={12}
-          className="z-50 flex max-h-(--radix-popover-content-available-height) outline-none w-140 flex-col gap-2.5 rounded-lg border border-edge/50 bg-raised p-3"
-        >
-          <Suspense fallback={null}>
-            <Gallery close={() => setOpen(false)} />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+      open={open}
+      onOpenChange={setOpen}
+      place={{ side: "right", align: "end", offset: 8 }}
+      className="w-140 gap-2.5 p-3"
+    >
+      <Suspense fallback={null}>
+        <Gallery close={() => setOpen(false)} />
+      </Suspense>
+    </Panel>
   );
 }

@@ -1,6 +1,6 @@
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
+import { Panel } from "../../ui/Panel.tsx";
 import { useBenchState } from "../session/BenchContext.ts";
 
 const SaveForm = lazy(async () => ({ default: (await import("./SaveForm.tsx")).SaveForm }));
@@ -10,8 +10,9 @@ export function SaveRecipe(): ReactNode {
   const keys = useBenchState(({ selection }) => selection.keys);
   const [open, setOpen] = useState(false);
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger asChild>
+    <Panel
+      name="Keep as a recipe"
+      trigger={
         <Button
           size="tiny"
           disabled={keys.length === 0}
@@ -19,21 +20,15 @@ export function SaveRecipe(): ReactNode {
         >
           Recipe…
         </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Keep as a recipe"
-          side="top"
-          align="end"
-          sideOffset={6}
-          collisionPadding={8}
-          className="z-50 w-72 rounded-lg border border-edge/50 bg-raised p-3"
-        >
-          <Suspense fallback={null}>
-            <SaveForm close={() => setOpen(false)} />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+      open={open}
+      onOpenChange={setOpen}
+      place={{ side: "top", align: "end" }}
+      className="w-72 p-3"
+    >
+      <Suspense fallback={null}>
+        <SaveForm close={() => setOpen(false)} />
+      </Suspense>
+    </Panel>
   );
 }

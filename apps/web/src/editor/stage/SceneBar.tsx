@@ -1,5 +1,5 @@
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense, useRef } from "react";
+import { Panel } from "../../ui/Panel.tsx";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
 import { SceneSwitch } from "./SceneSwitch.tsx";
 
@@ -59,8 +59,9 @@ export function SceneBar(): ReactNode {
 
 function OnionPanel(): ReactNode {
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <Panel
+      name="Onion skin"
+      trigger={
         <button
           type="button"
           aria-label="How the onion skin is drawn"
@@ -69,21 +70,14 @@ function OnionPanel(): ReactNode {
         >
           ▾
         </button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Onion skin"
-          side="top"
-          align="start"
-          sideOffset={6}
-          className={PANEL}
-        >
-          <Suspense fallback={null}>
-            <OnionForm />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+      place={{ side: "top" }}
+      className={PANEL}
+    >
+      <Suspense fallback={null}>
+        <OnionForm />
+      </Suspense>
+    </Panel>
   );
 }
 
@@ -92,28 +86,22 @@ function LinesPanel(): ReactNode {
   const guides = useStudy().scene.guides ?? [];
   const any = grid > 0 || guides.length > 0;
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <Panel
+      name="Scene"
+      trigger={
         <button
           type="button"
           className={`h-6.5 rounded-lg border bg-raised/90 px-2 text-[12px] ${any ? "border-spruce font-medium text-spruce" : "border-edge/60 text-muted"}`}
         >
           Scene
         </button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Scene"
-          side="top"
-          align="start"
-          sideOffset={6}
-          className={PANEL}
-        >
-          <Suspense fallback={null}>
-            <SceneForm />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+      place={{ side: "top" }}
+      className={PANEL}
+    >
+      <Suspense fallback={null}>
+        <SceneForm />
+      </Suspense>
+    </Panel>
   );
 }

@@ -1,13 +1,14 @@
-import { Popover } from "radix-ui";
 import { lazy, type ReactNode, Suspense } from "react";
+import { Panel } from "../../ui/Panel.tsx";
 
 const GoForm = lazy(async () => ({ default: (await import("./GoForm.tsx")).GoForm }));
 
 /** Sends the playhead from where it is, even in mid-flight, to a marker or any time. */
 export function GoPanel(): ReactNode {
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <Panel
+      name="Go there"
+      trigger={
         <button
           type="button"
           title="Send the playhead to a marker or a time"
@@ -15,19 +16,12 @@ export function GoPanel(): ReactNode {
         >
           Go there…
         </button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Go there"
-          align="start"
-          sideOffset={6}
-          className="z-50 flex w-72 flex-col gap-2 rounded-lg border border-edge/50 bg-raised p-3 outline-none"
-        >
-          <Suspense fallback={null}>
-            <GoForm />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+      className="w-72 gap-2 p-3"
+    >
+      <Suspense fallback={null}>
+        <GoForm />
+      </Suspense>
+    </Panel>
   );
 }

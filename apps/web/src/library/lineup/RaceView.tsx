@@ -1,5 +1,4 @@
 import { printCurve, sameCurve } from "@levitas/core/curve";
-import { Popover } from "radix-ui";
 import { memo, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Clock } from "../../clock/clock.ts";
@@ -9,6 +8,7 @@ import { IconButton } from "../../ui/Button.tsx";
 import { MoreIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
+import { Panel } from "../../ui/Panel.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import type { Entry } from "../entries.ts";
 import { tryAddress } from "../room/roomAddress.ts";
@@ -86,6 +86,7 @@ const RaceRow = memo(function RaceRow({
   const values = useMemo(() => tickValues(curve, duration), [curve, duration]);
   const navigate = useNavigate();
   const { keep } = useCurveActions();
+  const anchor = useRef<HTMLSpanElement>(null);
   const [swapping, setSwapping] = useState(false);
   useEffect(() => {
     const { value } = compileCurve(curve);
@@ -143,65 +144,64 @@ const RaceRow = memo(function RaceRow({
           </span>
         </>
       )}
-      <Popover.Root open={swapping} onOpenChange={setSwapping}>
-        <Popover.Anchor asChild>
-          <span>
-            <Menu
-              align="end"
-              items={[
-                {
-                  text: editing ? "Close the editor" : "Edit in place",
-                  onSelect: () => onEdit(index),
-                },
-                // The menu has to be gone before what takes its place opens.
-                { text: "Swap for another…", onSelect: () => setTimeout(() => setSwapping(true)) },
-                {
-                  text: "Keep as own curve",
-                  onSelect: () => keep({ name, curve, tags: [], notes: "", duration }),
-                },
-                {
-                  text: "Open in the curve room",
-                  onSelect: () => navigate(tryAddress(curve, name)),
-                },
-                { text: "Take out", onSelect: () => removeRacer(index) },
-              ]}
+
+      <span ref={anchor}>
+        <Menu
+          align="end"
+          items={[
+            {
+              text: editing ? "Close the editor" : "Edit in place",
+              onSelect: () => onEdit(index),
+            },
+            // The menu has to be gone before what takes its place opens.
+            { text: "Swap for another…", onSelect: () => setTimeout(() => setSwapping(true)) },
+            {
+              text: "Keep as own curve",
+              onSelect: () => keep({ name, curve, tags: [], notes: "", duration }),
+            },
+            {
+              text: "Open in the curve room",
+              onSelect: () => navigate(tryAddress(curve, name)),
+            },
+            { text: "Take out", onSelect: () => removeRacer(index) },
+          ]}
+        >
+          <IconButton label={`More for racer ${letter}`} size="small" tone="muted">
+            <MoreIcon />
+          </IconButton>
+        </Menu>
+      </span>
+      <Panel
+        name={`Swap racer ${letter}`}
+        anchor={anchor}
+        open={swapping}
+        onOpenChange={setSwapping}
+        place={{ side: "top", align: "end" }}
+        className="max-h-64 w-120 p-2"
+      >
+        <div className="grid grid-cols-7 gap-0.5">
+          {entries.map((entry) => (
+            <button
+              key={entry.id}
+              type="button"
+              title={`${entry.name} ${entry.detail}`}
+              aria-label={`Swap for ${entry.name} ${entry.detail}`.trim()}
+              aria-pressed={sameCurve(entry.curve, curve)}
+              onClick={() => {
+                const title = `${entry.name} ${entry.own ? "" : entry.detail}`.trim();
+                replaceRacer(index, { id: entry.id, name: title, curve: entry.curve });
+                setSwapping(false);
+              }}
+              className="flex min-w-0 flex-col items-center rounded-md border border-transparent text-spruce hover:border-spruce"
             >
-              <IconButton label={`More for racer ${letter}`} size="small" tone="muted">
-                <MoreIcon />
-              </IconButton>
-            </Menu>
-          </span>
-        </Popover.Anchor>
-        <Popover.Portal>
-          <Popover.Content
-            align="end"
-            side="top"
-            className="z-50 grid max-h-64 w-120 grid-cols-7 gap-0.5 overflow-y-auto rounded-lg border border-edge/50 bg-raised p-2"
-            aria-label={`Swap racer ${letter}`}
-          >
-            {entries.map((entry) => (
-              <button
-                key={entry.id}
-                type="button"
-                title={`${entry.name} ${entry.detail}`}
-                aria-label={`Swap for ${entry.name} ${entry.detail}`.trim()}
-                aria-pressed={sameCurve(entry.curve, curve)}
-                onClick={() => {
-                  const title = `${entry.name} ${entry.own ? "" : entry.detail}`.trim();
-                  replaceRacer(index, { id: entry.id, name: title, curve: entry.curve });
-                  setSwapping(false);
-                }}
-                className="flex min-w-0 flex-col items-center rounded-md border border-transparent text-spruce hover:border-spruce"
-              >
-                <MiniCurve curve={entry.curve} />
-                <span className="max-w-full truncate text-[10px] text-ink">
-                  {entry.name} {entry.own ? "" : entry.detail}
-                </span>
-              </button>
-            ))}
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+              <MiniCurve curve={entry.curve} />
+              <span className="max-w-full truncate text-[10px] text-ink">
+                {entry.name} {entry.own ? "" : entry.detail}
+              </span>
+            </button>
+          ))}
+        </div>
+      </Panel>
     </div>
   );
 });

@@ -1,0 +1,66 @@
+import { Popover } from "radix-ui";
+import { type ReactNode, type RefObject, useEffect, useRef } from "react";
+import type { PanelPlace } from "./Panel.tsx";
+
+/** What lies over the page when a panel is open. */
+export function PanelBody({
+  name,
+  open,
+  close,
+  anchor,
+  place: { side = "bottom", align = "start", offset = 6 },
+  className,
+  focusesItself,
+  arrived,
+  children,
+}: {
+  readonly name: string;
+  readonly open: boolean;
+  readonly close: () => void;
+  readonly anchor: RefObject<Element | null>;
+  readonly place: PanelPlace;
+  readonly className: string;
+  readonly focusesItself: boolean;
+  /** Called when its content can be typed into. */
+  readonly arrived: () => void;
+  readonly children: ReactNode;
+}): ReactNode {
+  const dismissedOutside = useRef(false);
+  useEffect(() => {
+    if (open) arrived();
+  }, [open, arrived]);
+  return (
+    <Popover.Root open={open} onOpenChange={(next) => next || close()}>
+      <Popover.Anchor virtualRef={anchor as RefObject<Element>} />
+      <Popover.Portal>
+        <Popover.Content
+          aria-label={name}
+          side={side}
+          align={align}
+          sideOffset={offset}
+          collisionPadding={10}
+          onOpenAutoFocus={(event) => {
+            dismissedOutside.current = false;
+            if (!focusesItself) return;
+            event.preventDefault();
+            (event.currentTarget as HTMLElement).focus();
+          }}
+          onInteractOutside={(event) => {
+            // Its own button closes it by its click.
+            if (anchor.current?.contains(event.target as Node)) event.preventDefault();
+            else dismissedOutside.current = true;
+          }}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            // Whoever clicked elsewhere is there already.
+            if (!dismissedOutside.current && anchor.current instanceof HTMLElement)
+              anchor.current.focus({ preventScroll: true });
+          }}
+          className={`z-50 flex flex-col overflow-y-auto rounded-lg border border-edge/50 bg-raised outline-none ${className.includes("max-h-") ? "" : "max-h-(--radix-popover-content-available-height)"} ${className}`}
+        >
+          {children}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
