@@ -42,6 +42,37 @@ module.exports = {
       from: {},
       to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } },
     },
+    {
+      name: "no-circles-of-folders",
+      severity: "error",
+      scope: "folder",
+      from: { path: "(^|/)apps/web/" },
+      to: { circular: true },
+    },
+    {
+      name: "web-rooms-apart",
+      comment:
+        "Screens use what is shared below them, never each other; the hand-off is opened from the editor.",
+      severity: "error",
+      from: { path: "(^|/)apps/web/src/(studies|library|handoff|editor)/" },
+      to: {
+        path: "(^|/)apps/web/src/(studies|library|handoff|editor)/",
+        pathNot: ["(^|/)apps/web/src/$2/", "(^|/)apps/web/src/handoff/HandoffPanel"],
+      },
+    },
+    {
+      name: "web-shared-below-rooms",
+      comment: "What several screens share knows none of them.",
+      severity: "error",
+      from: { path: "(^|/)apps/web/src/(curve-editor|keeping|drawing|ui|shell|theme|api|clock)/" },
+      to: { path: "(^|/)apps/web/src/(studies|library|handoff|editor)/" },
+    },
+    {
+      name: "web-ground-floor",
+      severity: "error",
+      from: { path: "(^|/)apps/web/src/(ui|theme|api|clock)/" },
+      to: { path: "(^|/)apps/web/src/(curve-editor|keeping|drawing|shell)/" },
+    },
     { name: "resolvable", severity: "error", from: {}, to: { couldNotResolve: true } },
   ],
   options: {

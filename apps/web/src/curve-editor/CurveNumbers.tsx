@@ -22,10 +22,10 @@ import { Segmented } from "../ui/Segmented.tsx";
 import { readCurve } from "./curveReader.ts";
 import { useDesk, useDeskCurve, useDeskFrame } from "./desk/DeskContext.ts";
 import type { DeskDrag } from "./desk/desk.ts";
+import { handlesOf } from "./desk/handles.ts";
 import { explainFault } from "./explainFault.ts";
 import { naturalDuration } from "./naturalDuration.ts";
 import { parameterText, readParameter, sliderScale } from "./parameterText.ts";
-import { handlesOf } from "./plot/handles.ts";
 
 // Only where there is room for them.
 const ParameterSlider = lazy(async () => ({

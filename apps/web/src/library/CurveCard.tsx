@@ -10,7 +10,7 @@ import { writeAttributes } from "../ui/writeAttributes.ts";
 import { CARD, cardPlot, STRIP_ENDS, stripTicks, stripX } from "./cardGeometry.ts";
 import { playedPart } from "./cycle.ts";
 import type { Entry } from "./entries.ts";
-import { roomAddress } from "./room/roomAddress.ts";
+import { roomAddress } from "./roomAddress.ts";
 import { poseStandIn, type ShowOn } from "./standIn.ts";
 import { useEntryMenu } from "./useEntryMenu.tsx";
 

@@ -25,7 +25,7 @@ import { Filters } from "./Filters.tsx";
 import { LineupPanel } from "./lineup/LineupPanel.tsx";
 import { LETTERS, lineup, toggleRacer } from "./lineup/lineup.ts";
 import { PasteCurve } from "./PasteCurve.tsx";
-import { tryAddress } from "./room/roomAddress.ts";
+import { tryAddress } from "./roomAddress.ts";
 import type { ShowOn } from "./standIn.ts";
 
 const NEW_CURVE: Curve = { kind: "cubic-bezier", x1: 0.3, y1: 0, x2: 0.2, y2: 1 };

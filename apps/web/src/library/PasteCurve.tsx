@@ -6,7 +6,7 @@ import { MiniCurve } from "../curve-editor/MiniCurve.tsx";
 import { readPasted } from "../curve-editor/readPasted.ts";
 import { Button } from "../ui/Button.tsx";
 import { Panel } from "../ui/Panel.tsx";
-import { tryAddress } from "./room/roomAddress.ts";
+import { tryAddress } from "./roomAddress.ts";
 
 /** Takes any curve text, path data or SVG and opens it in the room; of several, one is chosen. */
 export function PasteCurve(): ReactNode {

@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import { copyText } from "../ui/copyText.ts";
 import type { MenuItem } from "../ui/Menu.tsx";
 import type { Entry } from "./entries.ts";
-import { roomAddress } from "./room/roomAddress.ts";
+import { roomAddress } from "./roomAddress.ts";
 import { useCurveActions } from "./useCurves.ts";
 
 /** What can be done with a curve of the gallery, and the field for its name while that is changed. */

@@ -2,8 +2,8 @@ import { addPathPoint, backStretches, type Curve, type PathCurve } from "@levita
 import { fitPath, untangle } from "@levitas/core/fit";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { Clock } from "../../clock/clock.ts";
-import { handlesOf } from "../plot/handles.ts";
-import { PlotView } from "../plot/plotView.ts";
+import { handlesOf } from "./handles.ts";
+import { PlotView } from "./plotView.ts";
 
 /** What components of a desk read. It changes when something is done, not while it is dragged. */
 export interface DeskState {

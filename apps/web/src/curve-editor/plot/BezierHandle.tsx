@@ -7,7 +7,7 @@ import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useDesk, useDeskCurve, useDeskFrame } from "../desk/DeskContext.ts";
 import type { DeskDrag } from "../desk/desk.ts";
-import { type HandleIndex, handleAt, handlesOf, snapHandle, withHandle } from "./handles.ts";
+import { type HandleIndex, handleAt, handlesOf, snapHandle, withHandle } from "../desk/handles.ts";
 import { wayOf } from "./pathEditing.ts";
 
 interface Session {

@@ -4,6 +4,7 @@ import { type MouseEvent, type ReactNode, useId, useLayoutEffect, useRef } from 
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useDesk, useDeskCurve, useDeskFrame, useDeskState } from "../desk/DeskContext.ts";
 import { isTangled, soundCurve } from "../desk/desk.ts";
+import { handlesOf } from "../desk/handles.ts";
 import { BezierHandle } from "./BezierHandle.tsx";
 import {
   drawCurve,
@@ -15,7 +16,6 @@ import {
   type Parts,
   set,
 } from "./drawPlot.ts";
-import { handlesOf } from "./handles.ts";
 import { PathPoints } from "./PathPoints.tsx";
 import { PlotReader } from "./PlotReader.tsx";
 import { useBoxSelection } from "./useBoxSelection.ts";

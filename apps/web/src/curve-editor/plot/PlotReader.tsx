@@ -2,7 +2,7 @@ import { type ReactNode, type RefObject, useEffect, useRef } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { compileCurve } from "../curveReader.ts";
 import { useDesk, useDeskFrame } from "../desk/DeskContext.ts";
-import { INSET } from "./plotView.ts";
+import { INSET } from "../desk/plotView.ts";
 
 /** Pointing anywhere at the plot says the time and the value there, in the curve's and real units. */
 export function PlotReader({ svg }: { svg: RefObject<SVGSVGElement | null> }): ReactNode {

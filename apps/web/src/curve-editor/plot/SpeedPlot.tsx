@@ -4,8 +4,8 @@ import { numberLabel } from "../../ui/numberLabel.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { compileCurve, readCurve } from "../curveReader.ts";
 import { useDesk, useDeskFrame } from "../desk/DeskContext.ts";
+import { INSET } from "../desk/plotView.ts";
 import { STEEP } from "../ReadingsList.tsx";
-import { INSET } from "./plotView.ts";
 
 const SAMPLES = 240;
 /** Faster than this, the graph is cut off: a vertical tangent has no top. */

@@ -5,8 +5,8 @@ import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { compileCurve, curveRange, readCurve } from "../curveReader.ts";
 import type { CurveDesk } from "../desk/desk.ts";
 import { isTangled, soundCurve } from "../desk/desk.ts";
-import { handlesOf } from "./handles.ts";
-import { INSET } from "./plotView.ts";
+import { handlesOf } from "../desk/handles.ts";
+import { INSET } from "../desk/plotView.ts";
 
 const SAMPLES = 240;
 

@@ -1,6 +1,6 @@
 import type { Curve } from "@levitas/core/curve";
-import { handleAt, handlesOf, snapHandle, withHandle } from "../../curve-editor/plot/handles.ts";
-import { PlotView } from "../../curve-editor/plot/plotView.ts";
+import { handleAt, handlesOf, snapHandle, withHandle } from "../../curve-editor/desk/handles.ts";
+import { PlotView } from "../../curve-editor/desk/plotView.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import {
   areaPath,

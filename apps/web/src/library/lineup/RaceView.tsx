@@ -11,7 +11,7 @@ import { numberLabel } from "../../ui/numberLabel.ts";
 import { Panel } from "../../ui/Panel.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import type { Entry } from "../entries.ts";
-import { tryAddress } from "../room/roomAddress.ts";
+import { tryAddress } from "../roomAddress.ts";
 import { useCurveActions } from "../useCurves.ts";
 import { LETTERS, RACER_HUES, type Racer, removeRacer, replaceRacer } from "./lineup.ts";
 import { raceX, tickValues } from "./raceGeometry.ts";

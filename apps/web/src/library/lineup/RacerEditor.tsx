@@ -5,12 +5,12 @@ import { CurveKindMenu } from "../../curve-editor/CurveKindMenu.tsx";
 import { CurveNumbers } from "../../curve-editor/CurveNumbers.tsx";
 import { CurveText } from "../../curve-editor/CurveText.tsx";
 import { DeskContext } from "../../curve-editor/desk/DeskContext.ts";
+import { createDesk } from "../../curve-editor/desk/looseDesk.ts";
 import { PointPanel } from "../../curve-editor/PointPanel.tsx";
 import { CurvePlot } from "../../curve-editor/plot/CurvePlot.tsx";
 import { TangleBar } from "../../curve-editor/TangleBar.tsx";
 import { IconButton } from "../../ui/Button.tsx";
 import { CloseIcon } from "../../ui/icons.tsx";
-import { createDesk } from "../room/looseDesk.ts";
 import { LETTERS, lineup, replaceRacer } from "./lineup.ts";
 
 /** One racer's curve, edited beside the race; what races is the last curve that can. */

@@ -16,12 +16,12 @@ import { ReadingsList } from "../../curve-editor/ReadingsList.tsx";
 import { TangleBar } from "../../curve-editor/TangleBar.tsx";
 import { DragTip } from "../../ui/dragTip.tsx";
 import { sayFault } from "../../ui/notices.tsx";
+import { curveOfAddress } from "../roomAddress.ts";
 import { AboutCurve } from "./AboutCurve.tsx";
 import { Previews } from "./Previews.tsx";
 import { RoomContext } from "./RoomContext.ts";
 import { RoomHeader } from "./RoomHeader.tsx";
 import { type FoundCurve, Room } from "./room.ts";
-import { curveOfAddress } from "./roomAddress.ts";
 import { TextForms } from "./TextForms.tsx";
 
 /** One curve, large: a kept one by its id, or one to try things with. */

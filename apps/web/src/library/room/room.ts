@@ -4,13 +4,13 @@ import { createStore, type StoreApi } from "zustand/vanilla";
 import { type StoredCurve, saveCurve } from "../../api/curves.ts";
 import { Clock } from "../../clock/clock.ts";
 import { isTangled } from "../../curve-editor/desk/desk.ts";
+import { createDesk, type LooseDesk } from "../../curve-editor/desk/looseDesk.ts";
 import { closeKeeper } from "../../keeping/closing.ts";
 import { dropDraft, keepDraft, type LeftDraft } from "../../keeping/drafts.ts";
 import type { Found } from "../../keeping/findKept.ts";
 import { Keeper } from "../../keeping/keeper.ts";
 import { say as notify } from "../../ui/notices.tsx";
-import { createDesk, type LooseDesk } from "./looseDesk.ts";
-import { tryAddress } from "./roomAddress.ts";
+import { tryAddress } from "../roomAddress.ts";
 
 export type CurveKeeper = Keeper<NamedCurve>;
 export type FoundCurve = Found<StoredCurve, NamedCurve>;

@@ -1,6 +1,6 @@
 import { type Curve, LINEAR, printCurve } from "@levitas/core/curve";
-import { readKept } from "../../curve-editor/readKept.ts";
-import type { Entry } from "../entries.ts";
+import { readKept } from "../curve-editor/readKept.ts";
+import type { Entry } from "./entries.ts";
 
 /** Where a curve that is not kept yet is worked on. */
 const TRY = "/curves/try";

@@ -1,8 +1,8 @@
 import type { Curve } from "@levitas/core/curve";
 import type { Clock } from "../../clock/clock.ts";
-import { compileCurve } from "../../curve-editor/curveReader.ts";
-import { CurveDesk, type HostDrag, soundCurve } from "../../curve-editor/desk/desk.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
+import { compileCurve } from "../curveReader.ts";
+import { CurveDesk, type HostDrag, soundCurve } from "./desk.ts";
 
 /** What a curve outside of studies needs to know of its place. */
 export interface LoosePlace {
