@@ -78,7 +78,7 @@ export function ReadingsList({ brief = false }: { brief?: boolean }): ReactNode 
   const drawn = useRef<{ curve?: Curve; duration?: number }>({});
   const lines = READING_LINES.filter((line) => !brief || line.brief);
   const natural = naturalDuration(curve) !== undefined;
-  useDeskFrame(({ sound, duration }) => {
+  useDeskFrame("The readings", ["curve"], ({ sound, duration }) => {
     const first = list.current?.querySelector("dd");
     const { current: before } = drawn;
     if (!first || (before.curve === sound && before.duration === duration && first.textContent))

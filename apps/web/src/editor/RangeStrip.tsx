@@ -99,7 +99,7 @@ function PlayRange(): ReactNode {
   const { clock } = bench;
   const band = useRef<SVGRectElement>(null);
   const ends = useRef<(SVGRectElement | null)[]>([]);
-  useFrame("The range strip", () => {
+  useFrame("The range strip", ["axis", "clock", "motion"], () => {
     const { range } = clock.settings;
     const visibility = range ? "visible" : "hidden";
     writeAttributes(band.current, { visibility });
@@ -200,7 +200,7 @@ function ChosenStretch(): ReactNode {
   const keyIds = useBenchState(({ selection }) => selection.keys);
   const band = useRef<SVGRectElement>(null);
   const ends = useRef<(SVGRectElement | null)[]>([]);
-  useFrame("The range strip", ({ study }) => {
+  useFrame("The range strip", ["axis", "clock", "motion"], ({ study }) => {
     const stretch = keyIds.length > 1 ? stretchOf(study, keyIds) : undefined;
     const visibility = stretch && stretch.to > stretch.from ? "visible" : "hidden";
     writeAttributes(band.current, { visibility });

@@ -13,20 +13,21 @@ export function currentTheme(): Theme {
 export function startTheme(): void {
   const system = matchMedia("(prefers-color-scheme: dark)");
   const remembered = localStorage.getItem(KEY);
-  const apply = (theme: Theme) => {
-    document.documentElement.dataset.theme = theme;
-    for (const listener of listeners) listener();
-  };
-  apply(remembered === "dark" || (remembered === null && system.matches) ? "dark" : "light");
+  putInForce(remembered === "dark" || (remembered === null && system.matches) ? "dark" : "light");
   system.addEventListener("change", () => {
-    if (localStorage.getItem(KEY) === null) apply(system.matches ? "dark" : "light");
+    if (localStorage.getItem(KEY) === null) putInForce(system.matches ? "dark" : "light");
   });
 }
 
 /** Chooses a theme and remembers it. */
 export function setTheme(theme: Theme): void {
   localStorage.setItem(KEY, theme);
+  putInForce(theme);
+}
+
+function putInForce(theme: Theme): void {
   document.documentElement.dataset.theme = theme;
+  tokens.clear();
   for (const listener of listeners) listener();
 }
 
@@ -36,7 +37,17 @@ export function onTheme(listener: () => void): () => void {
   return () => listeners.delete(listener);
 }
 
-/** The value of a color token in force, for canvases, which know no CSS variables. */
+const tokens = new Map<string, string>();
+
+/**
+ * The value of a color token in force, for canvases, which know no CSS variables. Each is read once per theme: reading
+ * computes the styles of the page.
+ */
 export function tokenColor(name: string): string {
-  return getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
+  let color = tokens.get(name);
+  if (color === undefined) {
+    color = getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
+    tokens.set(name, color);
+  }
+  return color;
 }

@@ -1,7 +1,8 @@
 import type { Curve } from "@levitas/core/curve";
-import { createContext, useContext, useEffect, useRef } from "react";
+import { createContext, useCallback, useContext, useEffect, useRef } from "react";
 import { useStore } from "zustand";
-import type { CurveDesk, DeskFrame, DeskState } from "./desk.ts";
+import type { Registration } from "../../clock/frameScheduler.ts";
+import type { CurveDesk, DeskFrame, DeskState, DeskTopic } from "./desk.ts";
 
 /** The desk around a plot and its numbers. */
 export const DeskContext = createContext<CurveDesk | null>(null);
@@ -23,12 +24,39 @@ export function useDeskCurve(): Curve {
   return useDeskState(({ curve, draft }) => draft ?? curve);
 }
 
-/** Draws once a frame, past React, while the component is there. */
-export function useDeskFrame(draw: (frame: DeskFrame) => void): void {
+/**
+ * Draws past React while the component is there, in frames in which one of `topics` changed. `name` is what a person
+ * reads if it fails, such as "The plot". `measure` reads layout, before anything is written in that frame. Answers how to have it
+ * drawn for a reason of its own.
+ */
+export function useDeskFrame<Layout = void>(
+  name: string,
+  topics: readonly DeskTopic[],
+  draw: (frame: DeskFrame, layout: Layout) => void,
+  measure?: (frame: DeskFrame) => Layout,
+): () => void {
   const desk = useDesk();
-  const latest = useRef(draw);
-  latest.current = draw;
-  useEffect(() => desk.onFrame((frame) => latest.current(frame)), [desk]);
+  const latest = useRef({ draw, measure });
+  latest.current = { draw, measure };
+  const registration = useRef<Registration | null>(null);
+  useEffect(() => {
+    const mine = desk.onFrame<Layout>({
+      name,
+      topics,
+      draw: (frame, layout) => latest.current.draw(frame, layout),
+      ...(latest.current.measure
+        ? { measure: (frame: DeskFrame) => latest.current.measure?.(frame) as Layout }
+        : {}),
+    });
+    registration.current = mine;
+    return mine.stop;
+    // Topics are written where it is called and do not change.
+  }, [desk, name]);
+  const redraw = useCallback(() => {
+    registration.current?.refresh();
+    desk.invalidate();
+  }, [desk]);
   // After each render the drawing has to be put on the new elements.
-  useEffect(() => desk.invalidate());
+  useEffect(redraw);
+  return redraw;
 }

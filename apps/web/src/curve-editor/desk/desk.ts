@@ -2,6 +2,9 @@ import { addPathPoint, backStretches, type Curve, type PathCurve } from "@levita
 import { fitPath, untangle } from "@levitas/core/fit";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { Clock } from "../../clock/clock.ts";
+import { type Drawer, FrameScheduler, type Registration } from "../../clock/frameScheduler.ts";
+import { say } from "../../ui/notices.tsx";
+import { curveRange } from "../curveReader.ts";
 import { handlesOf } from "./handles.ts";
 import { PlotView } from "./plotView.ts";
 
@@ -29,6 +32,12 @@ export interface DeskFrame {
   readonly duration: number;
 }
 
+/**
+ * What drawers of a desk depend on: the playhead; the curve that is shown and its duration; the part of the plot that is
+ * shown; the desk's state, such as selected points; whether the curve is being dragged.
+ */
+export type DeskTopic = "time" | "curve" | "plot" | "state" | "drag";
+
 /** A drag as the place of a curve carries it out. */
 export interface HostDrag {
   readonly active: boolean;
@@ -47,6 +56,7 @@ export interface CurveHost {
   /** Changes the curve as one step that can be undone, and tells the desk through `take`. */
   set(curve: Curve): void;
   begin(): HostDrag;
+  /** Calls back once in every frame, after what is dragged was carried out. */
   onFrame(draw: () => void): () => void;
   /** More lines for the text at the pointer: the value at a progress in real units. */
   describe(progress: number): string;
@@ -86,8 +96,17 @@ export class CurveDesk {
   readonly store: StoreApi<DeskState>;
   readonly host: CurveHost;
   /** Set when the plot has to fit its curve anew, also if that did not change. */
-  plotStale = false;
+  private plotStale = false;
+  private fittedTo: Curve | undefined;
   private drag: { readonly host: HostDrag; curve: Curve | undefined } | undefined;
+  private readonly frames = new FrameScheduler<DeskFrame, DeskTopic>((name, error) => {
+    console.error(`${name} stopped drawing.`, error);
+    say(`${name} could not be drawn and has stopped. Load the page again to bring it back.`, {
+      tone: "fault",
+    });
+  });
+  private drawers = 0;
+  private stopDrawing: (() => void) | undefined;
 
   constructor(curve: Curve, host: CurveHost) {
     this.host = host;
@@ -255,18 +274,71 @@ export class CurveDesk {
     this.host.clock.invalidate();
   }
 
-  /** Registers something that draws. Answers how to stop that. */
-  onFrame(draw: (frame: DeskFrame) => void): () => void {
-    return this.host.onFrame(() => {
-      const curve = this.shown;
-      draw({
-        curve,
-        sound: soundCurve(curve),
-        progress: this.host.progress(),
-        duration: this.host.duration(),
-      });
-    });
+  /** Registers something that draws; it is called in frames in which one of its topics changed. */
+  onFrame<Layout>(drawer: Drawer<DeskFrame, DeskTopic, Layout>): Registration {
+    const registration = this.frames.register(drawer);
+    this.stopDrawing ??= this.host.onFrame(this.drawFrame);
+    this.drawers++;
+    this.invalidate();
+    return {
+      ...registration,
+      stop: () => {
+        registration.stop();
+        if (--this.drawers > 0) return;
+        this.stopDrawing?.();
+        this.stopDrawing = undefined;
+      },
+    };
   }
+
+  /** Has all of it drawn anew, as when the theme changes. */
+  refreshAll(): void {
+    this.frames.refreshAll();
+    this.invalidate();
+  }
+
+  private readonly drawFrame = (): void => {
+    const { plot, shown: curve } = this;
+    if (curve !== this.fittedTo || this.plotStale) fitView(plot, curve, this.dragging);
+    this.fittedTo = curve;
+    this.plotStale = false;
+    const progress = this.host.progress();
+    const duration = this.host.duration();
+    this.frames.run(
+      { curve, sound: soundCurve(curve), progress, duration },
+      {
+        time: [progress],
+        curve: [curve, duration],
+        plot: [plot.version, plot.width, plot.height],
+        state: [this.store.getState()],
+        drag: [this.dragging],
+      },
+    );
+  };
+}
+
+/** Keeps the whole curve with its handles in view, unless the person has chosen another view. */
+function fitView(plot: PlotView, curve: Curve, dragging: boolean): void {
+  const [low, high] = extent(curve);
+  if (dragging) {
+    // Under a drag the view only widens: what is held must not slip away from the pointer.
+    plot.include(high);
+    plot.include(low);
+  } else if (plot.fitted) plot.fit(low, high);
+}
+
+function extent(curve: Curve): [number, number] {
+  if (curve.kind === "path") {
+    const values = curve.points.flatMap((point) => [point.y, point.in?.y, point.out?.y]);
+    const known = values.filter((value) => value !== undefined);
+    return [Math.min(...known), Math.max(...known)];
+  }
+  const range = curveRange(curve);
+  const handles = handlesOf(curve);
+  return [
+    Math.min(range.min, handles?.y1 ?? 0, handles?.y2 ?? 0),
+    Math.max(range.max, handles?.y1 ?? 1, handles?.y2 ?? 1),
+  ];
 }
 
 /** A drag of the curve on a desk. */

@@ -24,7 +24,7 @@ export function BezierHandle({ index }: { index: HandleIndex }): ReactNode {
   const group = useRef<SVGGElement>(null);
   const arm = useRef<SVGLineElement>(null);
 
-  useDeskFrame((frame) => {
+  useDeskFrame("The handles", ["curve", "plot"], (frame) => {
     const curve = handlesOf(frame.curve);
     if (!curve || !group.current || !arm.current) return;
     const { plot } = desk;

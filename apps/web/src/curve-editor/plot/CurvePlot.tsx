@@ -12,7 +12,6 @@ import {
   drawGhost,
   drawPlayhead,
   drawReadings,
-  fitView,
   type Parts,
   set,
 } from "./drawPlot.ts";
@@ -52,19 +51,21 @@ export function CurvePlot({ title }: { title: string }): ReactNode {
     return () => observer.disconnect();
   }, [desk, view]);
 
-  useDeskFrame(({ curve, sound, progress, duration }) => {
-    const before = drawn.current;
-    if (curve !== before.curve || desk.plotStale) fitView(desk, curve);
-    desk.plotStale = false;
-    const moved = view.version !== before.version;
-    if (moved) drawFrame(parts.current, desk);
-    if (moved || curve !== before.curve) drawCurve(parts.current, desk, curve, sound);
-    if (moved || ghost !== before.ghost) drawGhost(parts.current, desk, ghost);
-    if (moved || curve !== before.curve) drawReadings(parts.current, desk, curve, duration);
-    drawn.current = { curve, version: view.version, ghost };
-    drawPlayhead(parts.current, desk, sound, progress);
-    set(parts.current.duration, { text: `${numberLabel(duration, 0)} ms` });
-  });
+  useDeskFrame(
+    "The plot",
+    ["time", "curve", "plot", "state", "drag"],
+    ({ curve, sound, progress, duration }) => {
+      const before = drawn.current;
+      const moved = view.version !== before.version;
+      if (moved) drawFrame(parts.current, desk);
+      if (moved || curve !== before.curve) drawCurve(parts.current, desk, curve, sound);
+      if (moved || ghost !== before.ghost) drawGhost(parts.current, desk, ghost);
+      if (moved || curve !== before.curve) drawReadings(parts.current, desk, curve, duration);
+      drawn.current = { curve, version: view.version, ghost };
+      drawPlayhead(parts.current, desk, sound, progress);
+      set(parts.current.duration, { text: `${numberLabel(duration, 0)} ms` });
+    },
+  );
 
   const box = useBoxSelection(svg, (name) => parts.current[name]);
 

@@ -13,7 +13,7 @@ export function PathPoints({ guide }: { guide: Guide }): ReactNode {
   const points = useDeskState((state) => state.points);
   const group = useRef<SVGGElement>(null);
 
-  useDeskFrame((frame) => {
+  useDeskFrame("The points of the path", ["curve", "plot", "state"], (frame) => {
     const root = group.current;
     if (!root || frame.curve.kind !== "path") return;
     const { plot } = desk;

@@ -2,6 +2,7 @@ import { type ReactNode, type RefObject, useEffect, useRef } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { compileCurve } from "../curveReader.ts";
 import { useDesk, useDeskFrame } from "../desk/DeskContext.ts";
+import type { DeskFrame } from "../desk/desk.ts";
 import { INSET } from "../desk/plotView.ts";
 
 /** Pointing anywhere at the plot says the time and the value there, in the curve's and real units. */
@@ -12,26 +13,7 @@ export function PlotReader({ svg }: { svg: RefObject<SVGSVGElement | null> }): R
   const dot = useRef<HTMLDivElement>(null);
   const pointer = useRef<number | null>(null);
 
-  useEffect(() => {
-    const element = svg.current;
-    if (!element) return;
-    const move = (event: PointerEvent) => {
-      pointer.current = event.clientX - element.getBoundingClientRect().left;
-      desk.invalidate();
-    };
-    const leave = () => {
-      pointer.current = null;
-      desk.invalidate();
-    };
-    element.addEventListener("pointermove", move);
-    element.addEventListener("pointerleave", leave);
-    return () => {
-      element.removeEventListener("pointermove", move);
-      element.removeEventListener("pointerleave", leave);
-    };
-  }, [desk, svg]);
-
-  useDeskFrame(({ sound, duration }) => {
+  const draw = ({ sound, duration }: DeskFrame) => {
     if (!label.current || !line.current || !dot.current) return;
     const { plot } = desk;
     const p = pointer.current === null ? Number.NaN : plot.fromX(pointer.current);
@@ -52,7 +34,26 @@ export function PlotReader({ svg }: { svg: RefObject<SVGSVGElement | null> }): R
     const left = x + 12 + offsetWidth > plot.width ? x - 12 - offsetWidth : x + 12;
     const top = y > plot.height / 2 ? y - offsetHeight - 14 : y + 14;
     label.current.style.translate = `${left}px ${Math.max(top, 2)}px`;
-  });
+  };
+  const redraw = useDeskFrame("The plot reader", ["curve", "plot", "drag"], draw);
+  useEffect(() => {
+    const element = svg.current;
+    if (!element) return;
+    const move = (event: PointerEvent) => {
+      pointer.current = event.clientX - element.getBoundingClientRect().left;
+      redraw();
+    };
+    const leave = () => {
+      pointer.current = null;
+      redraw();
+    };
+    element.addEventListener("pointermove", move);
+    element.addEventListener("pointerleave", leave);
+    return () => {
+      element.removeEventListener("pointermove", move);
+      element.removeEventListener("pointerleave", leave);
+    };
+  }, [svg, redraw]);
 
   return (
     <div className="pointer-events-none absolute inset-0 overflow-hidden">

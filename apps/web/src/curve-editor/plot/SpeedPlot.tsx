@@ -20,18 +20,22 @@ export function SpeedPlot(): ReactNode {
   const now = useRef<SVGLineElement>(null);
   const text = useRef<HTMLSpanElement>(null);
   const drawn = useRef<{ curve?: Curve; version?: number; height?: number }>({});
-  useDeskFrame(({ sound, progress }) => {
-    const { plot } = desk;
-    const height = box.current?.clientHeight ?? 0;
-    const before = drawn.current;
-    if (sound !== before.curve || plot.version !== before.version || height !== before.height) {
-      drawn.current = { curve: sound, version: plot.version, height };
-      drawSpeed(sound, height);
-    }
-    const inside = progress >= 0 && progress <= 1;
-    const x = inside ? plot.toX(progress) : 0;
-    writeAttributes(now.current, { x1: x, x2: x, visibility: inside ? "visible" : "hidden" });
-  });
+  useDeskFrame(
+    "The speed",
+    ["time", "curve", "plot"],
+    ({ sound, progress }, height) => {
+      const { plot } = desk;
+      const before = drawn.current;
+      if (sound !== before.curve || plot.version !== before.version || height !== before.height) {
+        drawn.current = { curve: sound, version: plot.version, height };
+        drawSpeed(sound, height);
+      }
+      const inside = progress >= 0 && progress <= 1;
+      const x = inside ? plot.toX(progress) : 0;
+      writeAttributes(now.current, { x1: x, x2: x, visibility: inside ? "visible" : "hidden" });
+    },
+    () => box.current?.clientHeight ?? 0,
+  );
 
   const drawSpeed = (curve: Curve, height: number) => {
     const { plot } = desk;

@@ -5,38 +5,12 @@ import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { compileCurve, curveRange, readCurve } from "../curveReader.ts";
 import type { CurveDesk } from "../desk/desk.ts";
 import { isTangled, soundCurve } from "../desk/desk.ts";
-import { handlesOf } from "../desk/handles.ts";
 import { INSET } from "../desk/plotView.ts";
 
 const SAMPLES = 240;
 
 /** The elements of a plot by name. */
 export type Parts = Record<string, SVGElement | null>;
-
-/** Keeps the whole curve with its handles in view, unless the person has chosen another view. */
-export function fitView(desk: CurveDesk, curve: Curve): void {
-  const { plot } = desk;
-  const [low, high] = extent(curve);
-  if (desk.dragging) {
-    // Under a drag the view only widens: what is held must not slip away from the pointer.
-    plot.include(high);
-    plot.include(low);
-  } else if (plot.fitted) plot.fit(low, high);
-}
-
-function extent(curve: Curve): [number, number] {
-  if (curve.kind === "path") {
-    const values = curve.points.flatMap((point) => [point.y, point.in?.y, point.out?.y]);
-    const known = values.filter((value) => value !== undefined);
-    return [Math.min(...known), Math.max(...known)];
-  }
-  const range = curveRange(curve);
-  const handles = handlesOf(curve);
-  return [
-    Math.min(range.min, handles?.y1 ?? 0, handles?.y2 ?? 0),
-    Math.max(range.max, handles?.y1 ?? 1, handles?.y2 ?? 1),
-  ];
-}
 
 export function drawFrame(parts: Parts, { plot }: CurveDesk): void {
   const [left, right, top, bottom] = [plot.toX(0), plot.toX(1), plot.toY(1), plot.toY(0)];

@@ -16,7 +16,7 @@ export function MarkerFlag({ marker }: { marker: Marker }): ReactNode {
   const bench = useBench();
   const [open, setOpen] = useState(false);
   const element = useRef<HTMLButtonElement>(null);
-  useFrame("The marker flag", ({ study }) => {
+  useFrame("The marker flag", ["motion", "axis"], ({ study }) => {
     const time = study.markers.find(({ id }) => id === marker.id)?.time ?? marker.time;
     if (element.current) element.current.style.translate = `${bench.view.toX(time)}px 0`;
   });

@@ -11,7 +11,7 @@ export function PlayheadLine(): ReactNode {
   const unit = useBenchState((state) => state.timeUnit);
   const line = useRef<HTMLDivElement>(null);
   const head = useRef<HTMLDivElement>(null);
-  useFrame("The playhead line", ({ time, study }) => {
+  useFrame("The playhead line", ["time", "axis", "motion"], ({ time, study }) => {
     if (line.current) line.current.style.translate = `${bench.view.toX(time)}px 0`;
     if (head.current) head.current.textContent = timeLabel(time, unit, study.scene.frameRate);
   });

@@ -1,6 +1,6 @@
 import { frameAt, nearestFrame, timeOfFrame } from "@levitas/core/motion";
-import { lazy, type ReactNode, Suspense, useLayoutEffect, useRef } from "react";
-import { onTheme, tokenColor } from "../../theme/theme.ts";
+import { lazy, type ReactNode, Suspense, useRef } from "react";
+import { tokenColor } from "../../theme/theme.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
@@ -23,22 +23,10 @@ export function Ruler(): ReactNode {
   const { scene, markers } = useStudy();
   const unit = useBenchState((state) => state.timeUnit);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const drawn = useRef("");
 
-  useLayoutEffect(
-    () =>
-      onTheme(() => {
-        drawn.current = "";
-        bench.clock.invalidate();
-      }),
-    [bench],
-  );
-  useFrame("The ruler", () => {
-    const { view } = bench;
-    const state = `${view.from} ${view.scale} ${view.width} ${unit} ${scene.frameRate}`;
-    if (!canvas.current || state === drawn.current) return;
-    drawn.current = state;
-    drawRuler(canvas.current, bench, unit, scene.frameRate);
+  // Another unit or frame rate comes with a render, which draws it anew.
+  useFrame("The ruler", ["axis"], () => {
+    if (canvas.current) drawRuler(canvas.current, bench, unit, scene.frameRate);
   });
 
   const scrub = (x: number, left: number, free: boolean) => {

@@ -15,7 +15,7 @@ import {
   type Tween,
 } from "@levitas/core/study";
 import { isBackward, type Placed } from "@levitas/core/timeline";
-import { type KeyboardEvent, type ReactNode, type RefObject, useRef } from "react";
+import { type KeyboardEvent, type ReactNode, useRef } from "react";
 import { HUE } from "../../theme/hues.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { say } from "../../ui/notices.tsx";
@@ -31,7 +31,7 @@ import { passWords } from "../session/iterationWords.ts";
 import { bothTimes } from "../session/labels.ts";
 import { chooseBlock } from "./BlockMargin.tsx";
 import { type BlockRow, blockSpan, FAN, fanOf, LINE } from "./blockRows.ts";
-import type { Hanging, HangTarget } from "./TetherCanvas.tsx";
+import type { HangingLine, HangTarget } from "./TetherCanvas.tsx";
 
 /** Where a bar lies inside its line, px. */
 const TOP = 4;
@@ -88,14 +88,12 @@ interface MoveSession {
   readonly way: 1 | -1;
 }
 
+const BLOCK_TOPICS = ["motion", "axis", "drag"] as const;
+/** A cue lights up as it is heard. */
+const CUE_TOPICS = [...BLOCK_TOPICS, "time"] as const;
+
 /** One item of the sequence on the time axis. */
-export function BlockTrack({
-  row,
-  hanging,
-}: {
-  row: BlockRow;
-  hanging: RefObject<Hanging | null>;
-}): ReactNode {
+export function BlockTrack({ row, hanging }: { row: BlockRow; hanging: HangingLine }): ReactNode {
   const bench = useBench();
   const { figures } = useStudy();
   const { item, height } = row;
@@ -119,75 +117,86 @@ export function BlockTrack({
   const hue = HUE[figures.find((each) => each.id === tween?.figures[0])?.hue ?? "slate"];
   const count = fanOf(item);
 
-  useFrame("The block track", ({ motion, time }) => {
-    const placed = motion.placements.byId.get(id);
-    if (!placed || !body.current) return;
-    const { view } = bench;
-    const span = blockSpan(placed);
-    const { all, endless } = span;
-    // A cue's mark stands where it is heard first.
-    const heard = item.type === "cue" ? motion.cueTime(id) : undefined;
-    const pass = heard === undefined ? span.pass : { from: heard, to: heard };
-    const lit = item.type === "cue" && time >= pass.from && time < pass.from + 150;
-    const key = `${pass.from} ${pass.to} ${all.to} ${view.from} ${view.scale} ${view.width} ${placed.offsets.join()} ${lit} ${row.folded} ${selected}`;
-    const looked = contendedFor.current;
-    if (contended.current && !bench.dragging && (looked.motion !== motion || looked.key !== key)) {
-      contendedFor.current = { motion, key };
-      // Where another tween drives the same channel; looked for when things rest.
-      const marks = overlapsOf(motion).filter(({ winner, loser }) => winner === id || loser === id);
-      writeAttributes(contended.current, {
-        d: marks
-          .map(
-            ({ from: a, to: b }) =>
-              `M${view.toX(a).toFixed(1)} ${BOTTOM + 1}H${view.toX(b).toFixed(1)}`,
-          )
-          .join(""),
-      });
-    }
-    // Its curve is the item's and those it shares: while others are dragged it stays as it is drawn.
-    const { item: shown } = placed;
-    const { curves } = motion.study;
-    const same = drawnOf.current.item === shown && drawnOf.current.curves === curves;
-    if (drawn.current === key && same && !(bench.dragging && shown.type === "group")) return;
-    drawn.current = key;
-    drawnOf.current = { item: shown, curves };
-    const from = view.toX(pass.from);
-    const to = Math.max(view.toX(pass.to), from + (item.type === "cue" ? 1 : 3));
-    const end = endless ? Math.max(view.width + 10, to) : Math.max(view.toX(all.to), to);
-    for (const box of [body.current, frame.current])
-      writeAttributes(box, { x: from.toFixed(1), width: (to - from).toFixed(1) });
-    writeAttributes(dot.current, { cx: from.toFixed(1) });
-    writeAttributes(grips.current[0], { x: (from - 3).toFixed(1) });
-    writeAttributes(grips.current[1], { x: (to - 4).toFixed(1) });
-    writeAttributes(rest.current, { d: restPath(from, to, end) });
-    const label = labelPlace(from, end, view.width);
-    writeAttributes(words.current, { x: label.x.toFixed(1), "text-anchor": label.anchor });
-    if (item.type === "cue") writeAttributes(line.current, { d: cuePath(from, lit) });
-    else if (item.type === "shake") writeAttributes(line.current, { d: shakePath(from, to) });
-    else if (item.type === "freeze") writeAttributes(line.current, { d: freezePath(from, to) });
-    else if (item.type === "group")
-      writeAttributes(line.current, {
-        d: row.folded ? foldedPath(motion, placed, bench.view) : groupPath(from, to),
-      });
-    else if (count === 0) writeAttributes(line.current, { d: curvePath(motion, placed, from, to) });
-    if (count > 0 && fan.current) {
-      const length = view.toX(pass.from + placed.length) - from || 2;
-      const order = placed.offsets.slice(0, count);
-      const scale =
-        (view.scale * (pass.to - pass.from)) /
-        Math.max(placed.length + Math.max(...placed.offsets), 1);
-      writeAttributes(fan.current, {
-        d: order
-          .map((offset, i) => {
-            const x = (from + offset * scale).toFixed(1);
-            const y = (16 + i * (FAN.bar + FAN.gap)).toFixed(1);
-            return `M${x} ${y}h${Math.max(length, 2).toFixed(1)}v${FAN.bar}h${-Math.max(length, 2).toFixed(1)}z`;
-          })
-          .join(""),
-      });
-      writeAttributes(far.current, { x: (to - 5).toFixed(1) });
-    }
-  });
+  useFrame(
+    "The block track",
+    item.type === "cue" ? CUE_TOPICS : BLOCK_TOPICS,
+    ({ motion, time }) => {
+      const placed = motion.placements.byId.get(id);
+      if (!placed || !body.current) return;
+      const { view } = bench;
+      const span = blockSpan(placed);
+      const { all, endless } = span;
+      // A cue's mark stands where it is heard first.
+      const heard = item.type === "cue" ? motion.cueTime(id) : undefined;
+      const pass = heard === undefined ? span.pass : { from: heard, to: heard };
+      const lit = item.type === "cue" && time >= pass.from && time < pass.from + 150;
+      const key = `${pass.from} ${pass.to} ${all.to} ${view.from} ${view.scale} ${view.width} ${placed.offsets.join()} ${lit} ${row.folded} ${selected}`;
+      const looked = contendedFor.current;
+      if (
+        contended.current &&
+        !bench.dragging &&
+        (looked.motion !== motion || looked.key !== key)
+      ) {
+        contendedFor.current = { motion, key };
+        // Where another tween drives the same channel; looked for when things rest.
+        const marks = overlapsOf(motion).filter(
+          ({ winner, loser }) => winner === id || loser === id,
+        );
+        writeAttributes(contended.current, {
+          d: marks
+            .map(
+              ({ from: a, to: b }) =>
+                `M${view.toX(a).toFixed(1)} ${BOTTOM + 1}H${view.toX(b).toFixed(1)}`,
+            )
+            .join(""),
+        });
+      }
+      // Its curve is the item's and those it shares: while others are dragged it stays as it is drawn.
+      const { item: shown } = placed;
+      const { curves } = motion.study;
+      const same = drawnOf.current.item === shown && drawnOf.current.curves === curves;
+      if (drawn.current === key && same && !(bench.dragging && shown.type === "group")) return;
+      drawn.current = key;
+      drawnOf.current = { item: shown, curves };
+      const from = view.toX(pass.from);
+      const to = Math.max(view.toX(pass.to), from + (item.type === "cue" ? 1 : 3));
+      const end = endless ? Math.max(view.width + 10, to) : Math.max(view.toX(all.to), to);
+      for (const box of [body.current, frame.current])
+        writeAttributes(box, { x: from.toFixed(1), width: (to - from).toFixed(1) });
+      writeAttributes(dot.current, { cx: from.toFixed(1) });
+      writeAttributes(grips.current[0], { x: (from - 3).toFixed(1) });
+      writeAttributes(grips.current[1], { x: (to - 4).toFixed(1) });
+      writeAttributes(rest.current, { d: restPath(from, to, end) });
+      const label = labelPlace(from, end, view.width);
+      writeAttributes(words.current, { x: label.x.toFixed(1), "text-anchor": label.anchor });
+      if (item.type === "cue") writeAttributes(line.current, { d: cuePath(from, lit) });
+      else if (item.type === "shake") writeAttributes(line.current, { d: shakePath(from, to) });
+      else if (item.type === "freeze") writeAttributes(line.current, { d: freezePath(from, to) });
+      else if (item.type === "group")
+        writeAttributes(line.current, {
+          d: row.folded ? foldedPath(motion, placed, bench.view) : groupPath(from, to),
+        });
+      else if (count === 0)
+        writeAttributes(line.current, { d: curvePath(motion, placed, from, to) });
+      if (count > 0 && fan.current) {
+        const length = view.toX(pass.from + placed.length) - from || 2;
+        const order = placed.offsets.slice(0, count);
+        const scale =
+          (view.scale * (pass.to - pass.from)) /
+          Math.max(placed.length + Math.max(...placed.offsets), 1);
+        writeAttributes(fan.current, {
+          d: order
+            .map((offset, i) => {
+              const x = (from + offset * scale).toFixed(1);
+              const y = (16 + i * (FAN.bar + FAN.gap)).toFixed(1);
+              return `M${x} ${y}h${Math.max(length, 2).toFixed(1)}v${FAN.bar}h${-Math.max(length, 2).toFixed(1)}z`;
+            })
+            .join(""),
+        });
+        writeAttributes(far.current, { x: (to - 5).toFixed(1) });
+      }
+    },
+  );
 
   const mine = () => {
     const { items = [] } = bench.selection;
@@ -297,9 +306,8 @@ export function BlockTrack({
   const hang = useDragSession<{ readonly id: string }>({
     start: () => ({ id }),
     move: (_, { x, y }) => {
-      hanging.current = { id, x, y, over: blockAt(bench, x, y, id) };
-      bench.clock.invalidate();
-      const over = hanging.current.over;
+      hanging.set({ id, x, y, over: blockAt(bench, x, y, id) });
+      const over = hanging.current?.over;
       showTip(
         x,
         y,
@@ -308,8 +316,7 @@ export function BlockTrack({
     },
     end: (_, cancelled) => {
       const over = hanging.current?.over;
-      hanging.current = null;
-      bench.clock.invalidate();
+      hanging.set(null);
       if (cancelled || !over) return;
       const loop = tetherLoop(bench.study, id, over);
       if (loop.length > 0)

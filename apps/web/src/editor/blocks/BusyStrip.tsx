@@ -24,7 +24,7 @@ export function BusyStrip(): ReactNode {
       }),
     [bench],
   );
-  useFrame("The busy strip", ({ motion }) => {
+  useFrame("The busy strip", ["motion", "axis", "drag"], ({ motion }) => {
     const element = canvas.current;
     if (!element) return;
     const { view } = bench;

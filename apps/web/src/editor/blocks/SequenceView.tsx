@@ -1,12 +1,12 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { memo, type ReactNode, useLayoutEffect, useMemo, useRef } from "react";
 import { MARGIN } from "../axis/laneGeometry.ts";
-import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
+import { useBenchState, useStudy } from "../session/BenchContext.ts";
 import { AddItemMenu } from "./AddItemMenu.tsx";
 import { BlockMargin } from "./BlockMargin.tsx";
 import { BlockTrack } from "./BlockTrack.tsx";
 import { type BlockRow, blockRows } from "./blockRows.ts";
-import { type Hanging, TetherCanvas } from "./TetherCanvas.tsx";
+import { HangingLine, TetherCanvas } from "./TetherCanvas.tsx";
 
 const KeptMargin = memo(BlockMargin, sameBlock);
 const KeptTrack = memo(BlockTrack, sameBlock);
@@ -18,11 +18,10 @@ function sameBlock({ row: a }: { row: BlockRow }, { row: b }: { row: BlockRow })
 /** The whole sequence on one screen: every tween a block, groups folded or open, tethers as dashed lines. */
 export function SequenceView(): ReactNode {
   const { sequence } = useStudy();
-  const bench = useBench();
   const folded = useBenchState((state) => state.folded);
   const rows = useMemo(() => blockRows(sequence, folded), [sequence, folded]);
   const scroller = useRef<HTMLDivElement>(null);
-  const hanging = useRef<Hanging | null>(null);
+  const hanging = useRef(new HangingLine()).current;
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
@@ -34,7 +33,6 @@ export function SequenceView(): ReactNode {
     <div className="relative min-h-0 flex-1">
       <div
         ref={scroller}
-        onScroll={() => bench.clock.invalidate()}
         className="absolute inset-0 overflow-x-hidden overflow-y-auto"
         data-testid="sequence"
       >

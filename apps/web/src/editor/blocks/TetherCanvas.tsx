@@ -1,7 +1,8 @@
-import { type ReactNode, type RefObject, useLayoutEffect, useRef } from "react";
-import { onTheme, tokenColor } from "../../theme/theme.ts";
+import { type ReactNode, type RefObject, useEffect, useRef } from "react";
+import { tokenColor } from "../../theme/theme.ts";
 import { MARGIN } from "../axis/laneGeometry.ts";
 import { useBench, useFrame } from "../session/BenchContext.ts";
+import type { Frame } from "../session/bench.ts";
 import { type BlockRow, tetherLine } from "./blockRows.ts";
 
 /** What the end of a tether is over: an edge of a block, or a marker of the ruler. */
@@ -17,6 +18,17 @@ export interface Hanging {
   readonly over: HangTarget | null;
 }
 
+/** The tether whose end is being dragged, if any; whoever draws it is told of every movement. */
+export class HangingLine {
+  current: Hanging | null = null;
+  onChange: () => void = () => undefined;
+
+  set(next: Hanging | null): void {
+    this.current = next;
+    this.onChange();
+  }
+}
+
 /** The tethers as dashed lines over the blocks, all on one canvas. */
 export function TetherCanvas({
   rows,
@@ -25,41 +37,29 @@ export function TetherCanvas({
 }: {
   rows: readonly BlockRow[];
   scroller: RefObject<HTMLDivElement | null>;
-  hanging: RefObject<Hanging | null>;
+  hanging: HangingLine;
 }): ReactNode {
   const bench = useBench();
   const canvas = useRef<HTMLCanvasElement>(null);
-  const drawn = useRef<unknown[]>([]);
   const known = useRef<{
     rows: readonly BlockRow[];
     of: ReadonlyMap<string, BlockRow>;
   } | null>(null);
-  useLayoutEffect(
-    () =>
-      onTheme(() => {
-        drawn.current = [];
-        bench.clock.invalidate();
-      }),
-    [bench],
-  );
-  useFrame("The tether canvas", ({ motion }) => {
+  const measure = () => ({
+    scrollTop: scroller.current?.scrollTop ?? 0,
+    clientHeight: scroller.current?.clientHeight ?? 0,
+  });
+  const redraw = useFrame("The tethers", ["motion", "axis", "state", "drag"], draw, measure);
+  useEffect(() => {
+    hanging.onChange = redraw;
+    const element = scroller.current;
+    element?.addEventListener("scroll", redraw);
+    return () => element?.removeEventListener("scroll", redraw);
+  }, [hanging, scroller, redraw]);
+  function draw({ motion }: Frame, { scrollTop, clientHeight }: ReturnType<typeof measure>): void {
     const element = canvas.current;
-    if (!element || !scroller.current) return;
+    if (!element) return;
     const { view, selection } = bench;
-    const { scrollTop, clientHeight } = scroller.current;
-    const state = [
-      motion.placements,
-      rows,
-      view.from,
-      view.scale,
-      view.width,
-      scrollTop,
-      clientHeight,
-      selection.items,
-      hanging.current,
-    ];
-    if (state.every((value, i) => value === drawn.current[i])) return;
-    drawn.current = state;
     const ratio = devicePixelRatio;
     element.width = Math.round(view.width * ratio);
     element.height = Math.round(clientHeight * ratio);
@@ -102,7 +102,7 @@ export function TetherCanvas({
       context.fillText(`${offset > 0 ? "+" : "−"}${Math.abs(offset)}`, (x + anchorX) / 2, y - 4);
     }
     if (hanging.current) drawHanging(context, hanging.current, element, rowOf, middle, bench);
-  });
+  }
   return (
     <canvas
       ref={canvas}

@@ -76,7 +76,7 @@ export function FigureColumns({
   );
   const keyIds = useMemo(() => columns.flatMap((column) => column.keyIds), [columns]);
   const selected = useBenchState(({ selection }) => selection.keys);
-  useFrame("The figure columns", ({ motion, study }) => {
+  useFrame("The figure columns", ["motion", "axis"], ({ motion, study }) => {
     const { from, scale } = bench.view;
     const view = `${from} ${scale}`;
     const last = drawn.current;

@@ -19,7 +19,7 @@ export function FaintLines({
   const bench = useBench();
   const group = useRef<SVGGElement>(null);
   const drawn = useRef<readonly unknown[]>([]);
-  useFrame("The faint lines", ({ motion }) => {
+  useFrame("The faint lines", ["motion", "axis"], ({ motion }) => {
     const layers = lanes.map((lane) => {
       const bar = lane.bars[0];
       return bar && findLayer(motion, figure.id, lane.channel, bar.tween.id);

@@ -33,7 +33,7 @@ export function GraphBead({
   const bench = useBench();
   const bead = useRef<SVGRectElement>(null);
   const selected = useBenchState(({ selection }) => selection.keys.includes(id));
-  useFrame("The graph bead", ({ motion, study }) => {
+  useFrame("The graph bead", ["motion", "axis", "graphs"], ({ motion, study }) => {
     const layer = findLayer(motion, figure.id, channel, tween.id);
     const found = keyAt(study, tween.id, channel.id, index);
     if (!layer || !found) return;

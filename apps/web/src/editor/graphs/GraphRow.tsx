@@ -50,7 +50,7 @@ export function GraphRow({ row }: { row: LaneOf }): ReactNode {
   ];
   const bars = shown.flatMap((lane) => lane.bars.map((bar) => ({ lane, bar })));
 
-  useFrame("The graph row", ({ motion }) => {
+  useFrame("The graph row", ["motion", "axis", "graphs", "drag"], ({ motion }) => {
     const layers = bars.map(({ lane, bar }) =>
       findLayer(motion, figure.id, lane.channel, bar.tween.id),
     );

@@ -32,7 +32,7 @@ export function GraphTrack({
   const hit = useRef<SVGPathElement>(null);
   const drawn = useRef<readonly unknown[]>([]);
   const selection = useBenchState((state) => state.selection);
-  useFrame("The graph track", ({ motion }) => {
+  useFrame("The graph track", ["motion", "axis", "graphs"], ({ motion }) => {
     const layer = findLayer(motion, figure.id, channel, tween.id);
     const state = [layer, bench.view.from, bench.view.scale, view.version];
     if (!layer || state.every((part, i) => part === drawn.current[i])) return;

@@ -50,7 +50,7 @@ export function TangentHandle({
   /** The key the handle belongs to. */
   const at = side === "out" ? index : index + 1;
   const keyId = tween.tracks.find((each) => each.channel === channel.id)?.keys[at]?.id ?? "";
-  useFrame("The tangent handle", ({ motion, study }) => {
+  useFrame("The tangent handle", ["motion", "axis", "graphs"], ({ motion, study }) => {
     const layer = findLayer(motion, figure.id, channel, tween.id);
     const found = keyAt(study, tween.id, channel.id, at);
     const tangents = layer && spanTangents(layer, index, study);

@@ -30,7 +30,7 @@ export function Bead({
   const bench = useBench();
   const group = useRef<SVGGElement>(null);
   const selected = useBenchState(({ selection }) => selection.keys.includes(id));
-  useFrame("The bead", ({ motion, study }) => {
+  useFrame("The bead", ["motion", "axis"], ({ motion, study }) => {
     const found = keyAt(study, tween.id, track.channel, index);
     if (!found || !group.current) return;
     const time = motion.placements.outer(tween.id, found.key.time, figure.id);

@@ -30,7 +30,7 @@ export function FollowerRow({
   const drawn = useRef<unknown[]>([]);
   const source = figures.find(({ id }) => id === follower.source.figure)?.name ?? "something gone";
   const channel = channelOf(follower.channel);
-  useFrame("The follower row", ({ motion }) => {
+  useFrame("The follower row", ["motion", "axis"], ({ motion }) => {
     const { view } = bench;
     const state = [motion, view.from, view.scale, view.width];
     if (state.every((value, i) => value === drawn.current[i])) return;

@@ -33,7 +33,7 @@ export function OverlapMarks({
 function Mark({ overlap }: { overlap: Overlap }): ReactNode {
   const bench = useBench();
   const mark = useRef<SVGRectElement>(null);
-  useFrame("The overlap marks", ({ motion }) => {
+  useFrame("The overlap marks", ["motion", "axis"], ({ motion }) => {
     const driven = motion.drivenAt(motion.figureIndex(overlap.figureId), overlap.channel);
     const now = driven
       ? overlapsOn(driven).find(

@@ -37,7 +37,7 @@ export function Seams({
     () => (joined ? [] : [...seamsOf({ curves }, track)]),
     [curves, track, joined],
   );
-  useFrame("The seams", ({ motion, study }) => {
+  useFrame("The seams", ["motion", "axis"], ({ motion, study }) => {
     seams.forEach(([id], i) => {
       const index = track.keys.findIndex((key) => key.id === id);
       const found = keyAt(study, tween.id, track.channel, index);

@@ -59,7 +59,7 @@ export function TrackBar({
   );
   const isColor = channel.kind === "color";
 
-  useFrame("The track bar", ({ motion }) => {
+  useFrame("The track bar", ["motion", "axis"], ({ motion }) => {
     const layer = findLayer(motion, figure.id, channel, tween.id);
     const { view } = bench;
     const state = `${view.from} ${view.scale}`;

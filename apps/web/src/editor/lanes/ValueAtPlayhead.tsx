@@ -33,7 +33,7 @@ export function ValueAtPlayhead({
   const bench = useBench();
   const element = useRef<HTMLElement>(null);
   const shown = useRef("");
-  useFrame("The value at playhead", ({ motion, poses }) => {
+  useFrame("The value at playhead", ["time", "motion"], ({ motion, poses }) => {
     const index = motion.figureIndex(figure.id);
     if (!element.current || index < 0) return;
     const slot = motion.slot(index, channel.id);

@@ -1,7 +1,8 @@
 import type { Study } from "@levitas/core/study";
-import { createContext, useContext, useEffect, useRef } from "react";
+import { createContext, useCallback, useContext, useEffect, useRef } from "react";
 import { useStore } from "zustand";
-import type { Bench, BenchState, Frame } from "./bench.ts";
+import type { Registration } from "../../clock/frameScheduler.ts";
+import type { Bench, BenchState, BenchTopic, Frame } from "./bench.ts";
 
 /** The bench of the page. */
 export const BenchContext = createContext<Bench | null>(null);
@@ -24,14 +25,38 @@ export function useStudy(): Study {
 }
 
 /**
- * Draws once a frame, past React, while the component is there. `name` is what a person reads if it fails, such as
- * "The ruler".
+ * Draws past React while the component is there, in frames in which one of `topics` changed. `name` is what a person
+ * reads if it fails, such as "The ruler". `measure` reads layout, before anything is written in that frame. Answers how to have it
+ * drawn for a reason of its own.
  */
-export function useFrame(name: string, draw: (frame: Frame) => void): void {
+export function useFrame<Layout = void>(
+  name: string,
+  topics: readonly BenchTopic[],
+  draw: (frame: Frame, layout: Layout) => void,
+  measure?: (frame: Frame) => Layout,
+): () => void {
   const bench = useBench();
-  const latest = useRef(draw);
-  latest.current = draw;
-  useEffect(() => bench.onFrame(name, (frame) => latest.current(frame)), [bench, name]);
+  const latest = useRef({ draw, measure });
+  latest.current = { draw, measure };
+  const registration = useRef<Registration | null>(null);
+  useEffect(() => {
+    const mine = bench.onFrame<Layout>({
+      name,
+      topics,
+      draw: (frame, layout) => latest.current.draw(frame, layout),
+      ...(latest.current.measure
+        ? { measure: (frame: Frame) => latest.current.measure?.(frame) as Layout }
+        : {}),
+    });
+    registration.current = mine;
+    return mine.stop;
+    // Topics are written where it is called and do not change.
+  }, [bench, name]);
+  const redraw = useCallback(() => {
+    registration.current?.refresh();
+    bench.clock.invalidate();
+  }, [bench]);
   // After each render the drawing has to be put on the new elements.
-  useEffect(() => bench.clock.invalidate());
+  useEffect(redraw);
+  return redraw;
 }

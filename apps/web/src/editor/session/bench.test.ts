@@ -44,8 +44,12 @@ describe("the bench", () => {
     study = firstStudy("Buoy", () => `id-${n++}`);
     bench = new Bench(study);
     frames = [];
-    bench.onFrame("The test", ({ time, motion, poses }: Frame) => {
-      frames.push({ time, x: poses[motion.slot(0, "x")] as number });
+    bench.onFrame({
+      name: "The test",
+      topics: ["time", "motion"],
+      draw: ({ time, motion, poses }: Frame) => {
+        frames.push({ time, x: poses[motion.slot(0, "x")] as number });
+      },
     });
     screen.frame();
   });

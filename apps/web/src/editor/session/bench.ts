@@ -21,8 +21,10 @@ import {
 import { findTween, type Study } from "@levitas/core/study";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { Clock } from "../../clock/clock.ts";
+import { type Drawer, FrameScheduler, type Registration } from "../../clock/frameScheduler.ts";
 import { compileCurve } from "../../curve-editor/curveReader.ts";
 import type { CurveDesk } from "../../curve-editor/desk/desk.ts";
+import { onTheme } from "../../theme/theme.ts";
 import { say } from "../../ui/notices.tsx";
 import { SoundPlayer } from "../cues/soundPlayer.ts";
 import { Camera } from "./camera.ts";
@@ -73,6 +75,21 @@ export interface Frame {
 }
 
 /**
+ * What drawers of the bench depend on: the playhead's time; the motion that is shown, and with it the study; the time
+ * axis; the values that graphs show; the camera of the scene; the bench's state, such as what is selected; the clock's
+ * settings and whether it plays; whether something is being dragged.
+ */
+export type BenchTopic =
+  | "time"
+  | "motion"
+  | "axis"
+  | "graphs"
+  | "camera"
+  | "state"
+  | "clock"
+  | "drag";
+
+/**
  * A study on the bench. Documents change through `perform` and gestures alone; what is shown goes
  * from here to the screen once a frame, past React.
  */
@@ -97,10 +114,13 @@ export class Bench {
     motion: null,
     time: Number.NaN,
   };
-  private readonly drawers = new Set<{
-    readonly name: string;
-    readonly draw: (frame: Frame) => void;
-  }>();
+  private readonly frames = new FrameScheduler<Frame, BenchTopic>((name, error) => {
+    console.error(`${name} stopped drawing.`, error);
+    say(
+      `${name} could not be drawn and has stopped. Load the page again to bring it back; your work is kept.`,
+      { tone: "fault" },
+    );
+  });
 
   constructor(study: Study) {
     this.store = createStore<BenchState>(() => ({
@@ -135,7 +155,12 @@ export class Bench {
     this.view.onChange(() => this.clock.invalidate());
     this.camera.onChange(() => this.clock.invalidate());
     this.desk = createSpanDesk(this);
+    this.stopTheme = onTheme(() => {
+      this.frames.refreshAll();
+      this.clock.invalidate();
+    });
   }
+  private readonly stopTheme: () => void;
 
   /** What an unfolded lane shows; remembered while the bench is open. */
   graph(lane: string): GraphView {
@@ -336,19 +361,19 @@ export class Bench {
     this.clock.invalidate();
   }
 
-  /** Registers something that draws, by the name under which a person knows it. Answers how to stop that. */
-  onFrame(name: string, draw: (frame: Frame) => void): () => void {
-    const drawer = { name, draw };
-    this.drawers.add(drawer);
+  /** Registers something that draws; it is called in frames in which one of its topics changed. */
+  onFrame<Layout>(drawer: Drawer<Frame, BenchTopic, Layout>): Registration {
+    const registration = this.frames.register(drawer);
     this.clock.invalidate();
-    return () => this.drawers.delete(drawer);
+    return registration;
   }
 
   dispose(): void {
     this.endGesture();
     this.sound.close();
     this.clock.dispose();
-    this.drawers.clear();
+    this.stopTheme();
+    this.frames.clear();
   }
 
   private readonly drawFrame = (): void => {
@@ -360,20 +385,25 @@ export class Bench {
     if (posed.motion !== motion || posed.time !== time) motion.at(time, this.poses);
     this.posed = { motion, time };
     const { poses } = this;
-    const frame = { time, motion, poses, study: motion.study };
-    for (const drawer of this.drawers)
-      try {
-        drawer.draw(frame);
-      } catch (error) {
-        // Taken out, so that the others and the next frames go on.
-        this.drawers.delete(drawer);
-        console.error(`${drawer.name} stopped drawing.`, error);
-        say(
-          `${drawer.name} could not be drawn and has stopped. Load the page again to bring it back; your work is kept.`,
-          {
-            tone: "fault",
-          },
-        );
-      }
+    const { view, camera, clock } = this;
+    this.frames.run(
+      { time, motion, poses, study: motion.study },
+      {
+        time: [time],
+        motion: [motion],
+        axis: [view.from, view.scale, view.width],
+        graphs: [this.graphsVersion()],
+        camera: [camera.scale, camera.left, camera.top],
+        state: [this.store.getState()],
+        clock: [clock.settings, clock.playing],
+        drag: [this.gesture !== undefined],
+      },
+    );
   };
+
+  private graphsVersion(): number {
+    let version = 0;
+    for (const view of this.graphs.values()) version += view.version + (view.fitted ? 0 : 1);
+    return version;
+  }
 }

@@ -36,7 +36,8 @@ export function createSpanDesk(bench: Bench): CurveDesk {
         cancel: () => gesture.cancel(),
       };
     },
-    onFrame: (draw) => bench.onFrame("The curve", draw),
+    // After the bench has drawn: what is dragged has been carried out by then.
+    onFrame: (draw) => bench.clock.onDraw(draw),
     describe: (p) => {
       const span = shownSpan();
       const at = timesNow();

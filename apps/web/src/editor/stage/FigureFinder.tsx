@@ -10,7 +10,7 @@ export function FigureFinder({ figureId }: { figureId: string }): ReactNode {
   const button = useRef<HTMLButtonElement>(null);
   const arrow = useRef<HTMLSpanElement>(null);
   const name = useStudy().figures.find(({ id }) => id === figureId)?.name ?? "";
-  useFrame("The figure finder", ({ motion, poses }) => {
+  useFrame("The figure finder", ["time", "motion", "camera", "clock"], ({ motion, poses }) => {
     const index = motion.figureIndex(figureId);
     const element = button.current;
     if (index < 0 || !element || !arrow.current) return;

@@ -31,7 +31,7 @@ function FrontOf({ tween, front }: { tween: Tween; front: Front }): ReactNode {
   const arrow = useRef<SVGPathElement>(null);
   const middle = useRef<SVGCircleElement>(null);
   const tip = useRef<SVGCircleElement>(null);
-  useFrame("The front handles", ({ motion, time, study }) => {
+  useFrame("The front handles", ["time", "motion", "camera"], ({ motion, time, study }) => {
     const shown = findTween(study, tween.id);
     const at = shown?.stagger?.front;
     if (!shown || !at) return;

@@ -19,7 +19,7 @@ function GuideLine({ index, axis }: { index: number; axis: "x" | "y" }): ReactNo
   const bench = useBench();
   const { camera } = bench;
   const group = useRef<SVGGElement>(null);
-  useFrame("The guide lines", ({ study }) => {
+  useFrame("The guide lines", ["motion", "camera"], ({ study }) => {
     const at = study.scene.guides?.[index]?.at;
     if (at === undefined || !group.current) return;
     const { width, height } = camera.window;

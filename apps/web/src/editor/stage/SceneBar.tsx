@@ -16,7 +16,7 @@ export function SceneBar(): ReactNode {
   const { store, camera } = bench;
   const { showPath, showSpacing, showTwin, onion } = useBenchState((state) => state);
   const zoom = useRef<HTMLButtonElement>(null);
-  useFrame("The scene bar", () => {
+  useFrame("The scene bar", ["camera"], () => {
     const text = `${Math.round(camera.scale * 100)} %`;
     if (zoom.current && zoom.current.textContent !== text) zoom.current.textContent = text;
   });

@@ -81,7 +81,7 @@ export function SceneHandles(): ReactNode {
 function Outline({ figureId }: { figureId: string }): ReactNode {
   const { camera } = useBench();
   const shape = useRef<SVGPolygonElement>(null);
-  useFrame("The scene handles", ({ motion, poses }) => {
+  useFrame("The scene handles", ["time", "motion", "camera"], ({ motion, poses }) => {
     const index = motion.figureIndex(figureId);
     if (index < 0) return;
     const points = boxCorners(motion, poses, index)
@@ -119,7 +119,7 @@ function FigureHandles({ figureId }: { figureId: string }): ReactNode {
   const part = (name: string) => group.current?.querySelector(`[data-part="${name}"]`);
   /** Where the pivot is drawn, px of the stage. */
   const pivotAt = useRef({ x: 0, y: 0 });
-  useFrame("The scene handles", ({ motion, poses }) => {
+  useFrame("The scene handles", ["time", "motion", "camera"], ({ motion, poses }) => {
     const index = motion.figureIndex(figureId);
     if (index < 0 || !group.current) return;
     const corners = boxCorners(motion, poses, index).map(([x, y]) => ({

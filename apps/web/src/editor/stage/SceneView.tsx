@@ -1,4 +1,12 @@
-import { lazy, type ReactNode, Suspense, useLayoutEffect, useMemo, useRef } from "react";
+import {
+  lazy,
+  type ReactNode,
+  Suspense,
+  useCallback,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+} from "react";
 import { FigureTree } from "../../drawing/FigureTree.tsx";
 import { ScenePainter } from "../../drawing/painter.ts";
 import { showTip } from "../../ui/dragTip.tsx";
@@ -9,7 +17,7 @@ import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchCon
 import { chosenFigures } from "../session/selection.ts";
 import { beginMove, type MoveDrag, type SnappedTo } from "./figureDrag.ts";
 import { drawGrid, drawSnapped } from "./lines.ts";
-import { drawSpacing, drawTwin, type Spacing, spacingOf } from "./overlay.ts";
+import { drawNow, drawSpacing, drawTwin, SpacingCache } from "./overlay.ts";
 import { SceneBar } from "./SceneBar.tsx";
 import { SceneHandles } from "./SceneHandles.tsx";
 
@@ -21,6 +29,15 @@ const FrontHandles = lazy(async () => ({
 interface Session {
   readonly drag: MoveDrag;
   readonly from: { readonly x: number; readonly y: number };
+}
+
+/** A canvas of the scene's window, emptied, in CSS px. */
+function cleared(canvas: HTMLCanvasElement | null): CanvasRenderingContext2D | undefined {
+  const context = canvas?.getContext("2d");
+  if (!canvas || !context) return undefined;
+  context.setTransform(devicePixelRatio, 0, 0, devicePixelRatio, 0, 0);
+  context.clearRect(0, 0, canvas.width, canvas.height);
+  return context;
 }
 
 /** Which figure is under a place of the window; of several the one in front. */
@@ -40,29 +57,79 @@ export function SceneView(): ReactNode {
   const painter = useMemo(() => new ScenePainter(), []);
   const frame = useRef<HTMLDivElement>(null);
   const stage = useRef<HTMLDivElement>(null);
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const spacing = useRef(new Map<number, Spacing | undefined>());
-  const spacingOfMotion = useRef<unknown>(null);
+  /** What stays while time passes: grid, snapping, paths and spacing. */
+  const still = useRef<HTMLCanvasElement>(null);
+  /** What moves with time: dots on the paths, onion skins, twins, the way of an angle. */
+  const now = useRef<HTMLCanvasElement>(null);
+  const spacing = useRef(new SpacingCache()).current;
   const spare = useRef(new Float64Array(0));
   const snapped = useRef<SnappedTo | null>(null);
   const state = useBenchState((whole) => whole);
   const { showTwin, showSpacing, showPath, onion, grid, selection } = state;
   const { width, height, background } = study.scene;
   // What is drawn on demand is loaded on demand.
-  const loaded = () => bench.clock.invalidate();
+  const loaded = () => redraw();
   const skins = useLate(() => import("../session/onion.ts"), onion.on, loaded);
   const routes = useLate(() => import("./route.ts"), selection.channel === "rotate", loaded);
+
+  useFrame("The figures", ["time", "motion"], ({ motion, poses }) => painter.paint(motion, poses));
+  useFrame("The scene", ["camera"], () => {
+    const { left, top, scale } = camera;
+    if (stage.current)
+      stage.current.style.transform = `translate(${left}px, ${top}px) scale(${scale})`;
+  });
+  const redrawStill = useFrame("The paths", ["motion", "camera"], ({ motion }) => {
+    const context = cleared(still.current);
+    if (!context) return;
+    drawGrid(context, motion.study.scene, camera, grid);
+    if (snapped.current) drawSnapped(context, snapped.current, camera, motion.study.scene);
+    if (!showSpacing && !showPath) return;
+    for (const id of chosenFigures(selection)) {
+      const found = spacing.of(motion, motion.figureIndex(id));
+      if (found)
+        drawSpacing(context, found, camera, motion, { path: showPath, ticks: showSpacing });
+    }
+  });
+  const redrawNow = useFrame(
+    "The overlay",
+    ["time", "motion", "camera", "drag"],
+    ({ motion, time }) => {
+      const context = cleared(now.current);
+      if (!context) return;
+      if (spare.current.length !== motion.slotCount)
+        spare.current = new Float64Array(motion.slotCount);
+      for (const id of chosenFigures(selection)) {
+        const index = motion.figureIndex(id);
+        if (index < 0 || motion.drivenOf(index).length === 0) continue;
+        if (onion.on)
+          skins.current?.drawOnion(context, motion, spare.current, index, camera, { time, onion });
+        // While blocks are dragged the twin would be compiled anew for every frame; it is back when they rest.
+        if (showTwin && !(state.arranging && bench.dragging)) {
+          const { twin } = bench;
+          drawTwin(context, twin, twin.at(time, spare.current), index, camera);
+        }
+        const found = showSpacing || showPath ? spacing.of(motion, index) : undefined;
+        if (found) drawNow(context, found, camera, { time, motion });
+      }
+      routes.current?.drawRoute(context, motion, selection, camera, time);
+    },
+  );
+  const redraw = useCallback(() => {
+    redrawStill();
+    redrawNow();
+  }, [redrawStill, redrawNow]);
 
   useLayoutEffect(() => {
     const box = frame.current;
     if (!box) return;
     const fit = () => {
       camera.resize(box.clientWidth, box.clientHeight, { width, height });
-      if (canvas.current) {
-        canvas.current.width = Math.round(box.clientWidth * devicePixelRatio);
-        canvas.current.height = Math.round(box.clientHeight * devicePixelRatio);
+      for (const { current: canvas } of [still, now]) {
+        if (!canvas) continue;
+        canvas.width = Math.round(box.clientWidth * devicePixelRatio);
+        canvas.height = Math.round(box.clientHeight * devicePixelRatio);
       }
-      bench.clock.invalidate();
+      redraw();
     };
     fit();
     const observer = new ResizeObserver(fit);
@@ -84,43 +151,7 @@ export function SceneView(): ReactNode {
       box.removeEventListener("wheel", wheel);
       stopPan();
     };
-  }, [bench, camera, width, height]);
-
-  useFrame("The scene view", ({ motion, poses, time }) => {
-    painter.paint(motion, poses);
-    if (stage.current) {
-      const { left, top, scale } = camera;
-      const transform = `translate(${left}px, ${top}px) scale(${scale})`;
-      if (stage.current.style.transform !== transform) stage.current.style.transform = transform;
-    }
-    const context = canvas.current?.getContext("2d");
-    if (!canvas.current || !context) return;
-    context.setTransform(devicePixelRatio, 0, 0, devicePixelRatio, 0, 0);
-    context.clearRect(0, 0, canvas.current.width, canvas.current.height);
-    drawGrid(context, motion.study.scene, camera, grid);
-    if (snapped.current) drawSnapped(context, snapped.current, camera, motion.study.scene);
-    if (spacingOfMotion.current !== motion) spacing.current.clear();
-    spacingOfMotion.current = motion;
-    if (spare.current.length !== motion.slotCount)
-      spare.current = new Float64Array(motion.slotCount);
-    for (const id of chosenFigures(selection)) {
-      const index = motion.figureIndex(id);
-      if (index < 0 || motion.drivenOf(index).length === 0) continue;
-      if (onion.on)
-        skins.current?.drawOnion(context, motion, spare.current, index, camera, { time, onion });
-      // While blocks are dragged the twin would be compiled anew for every frame; it is back when they rest.
-      if (showTwin && !(state.arranging && bench.dragging)) {
-        const { twin } = bench;
-        drawTwin(context, twin, twin.at(time, spare.current), index, camera);
-      }
-      if (!showSpacing && !showPath) continue;
-      if (!spacing.current.has(index)) spacing.current.set(index, spacingOf(motion, index));
-      const found = spacing.current.get(index);
-      const shown = { path: showPath, ticks: showSpacing };
-      if (found) drawSpacing(context, found, camera, { time, motion }, shown);
-    }
-    routes.current?.drawRoute(context, motion, selection, camera, time);
-  });
+  }, [bench, camera, width, height, redraw]);
 
   /** Chooses a figure with the channel of it that moves; `add` chooses it besides the others. */
   const select = (figure: string, add: boolean) => {
@@ -160,6 +191,7 @@ export function SceneView(): ReactNode {
     },
     end: ({ drag }, cancelled) => {
       snapped.current = null;
+      redrawStill();
       drag.change.end(cancelled);
     },
     tap: ({ x, y, shift, alt }) => {
@@ -189,7 +221,8 @@ export function SceneView(): ReactNode {
         >
           <FigureTree figures={study.figures} painter={painter} />
         </div>
-        <canvas ref={canvas} className="pointer-events-none absolute inset-0 size-full" />
+        <canvas ref={still} className="pointer-events-none absolute inset-0 size-full" />
+        <canvas ref={now} className="pointer-events-none absolute inset-0 size-full" />
       </div>
       <SceneHandles />
       {selection.items?.length ? (

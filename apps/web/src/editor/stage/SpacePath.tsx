@@ -106,7 +106,7 @@ function SpacePoint({
       },
     };
   };
-  useFrame("The space path", ({ motion, study }) => {
+  useFrame("The space path", ["motion", "camera"], ({ motion, study }) => {
     const point = pointIn(study, motion, tweenId, index);
     if (!point || !group.current) return;
     const { place } = toWindow(motion, point);

@@ -24,7 +24,7 @@ export function sceneInk(background: string): { line: string; fade: string } {
 }
 
 /** The spacing of a figure over the whole motion; undefined if its place does not change. */
-export function spacingOf(motion: Motion, figureIndex: number): Spacing | undefined {
+function spacingOf(motion: Motion, figureIndex: number): Spacing | undefined {
   const figure = motion.study.figures[figureIndex];
   if (!figure) return undefined;
   const { frameRate, width, height } = motion.study.scene;
@@ -62,49 +62,77 @@ export function spacingOf(motion: Motion, figureIndex: number): Spacing | undefi
   return { points, keys, aside };
 }
 
-/** Draws the motion path with a tick for every frame; those of the past are strong, the rest faint. */
+/** The spacing of figures of one motion, each found once. */
+export class SpacingCache {
+  private motion: Motion | undefined;
+  private readonly found = new Map<number, Spacing | undefined>();
+
+  of(motion: Motion, figureIndex: number): Spacing | undefined {
+    if (figureIndex < 0 || motion.drivenOf(figureIndex).length === 0) return undefined;
+    if (motion !== this.motion) this.found.clear();
+    this.motion = motion;
+    if (!this.found.has(figureIndex)) this.found.set(figureIndex, spacingOf(motion, figureIndex));
+    return this.found.get(figureIndex);
+  }
+}
+
+/** Where the point of a frame is drawn. */
+function pointOf({ points, aside }: Spacing, { scale, left, top }: Placement, frame: number) {
+  return {
+    x: left + scale * ((points[2 * frame] as number) + (aside?.x ?? 0)),
+    y: top + scale * ((points[2 * frame + 1] as number) + (aside?.y ?? 0)),
+  };
+}
+
+/** Draws the motion path with a tick for every frame, longer ones at keys. It depends on no time. */
 export function drawSpacing(
   context: CanvasRenderingContext2D,
   spacing: Spacing,
-  { scale, left, top }: Placement,
-  { time, motion }: Pick<Frame, "time" | "motion">,
+  placement: Placement,
+  motion: Motion,
   { path, ticks }: { readonly path: boolean; readonly ticks: boolean },
 ): void {
-  const { points, keys, aside } = spacing;
-  const { frameRate, background } = motion.study.scene;
-  const count = points.length / 2;
-  const x = (i: number) => left + scale * ((points[2 * i] as number) + (aside?.x ?? 0));
-  const y = (i: number) => top + scale * ((points[2 * i + 1] as number) + (aside?.y ?? 0));
-  const ink = sceneInk(background);
+  const count = spacing.points.length / 2;
+  const ink = sceneInk(motion.study.scene.background);
+  const at = (frame: number) => pointOf(spacing, placement, frame);
   context.lineWidth = 1;
-  context.strokeStyle = ink.fade;
-  context.beginPath();
-  if (path) for (let i = 0; i < count; i++) context.lineTo(x(i), y(i));
-  context.stroke();
-  const now = Math.floor((time * frameRate) / 1000 + 1e-6);
-  let [nx, ny] = [0, 0];
-  for (const past of ticks ? [false, true] : []) {
-    context.strokeStyle = past ? ink.line : ink.fade;
+  if (path) {
+    context.strokeStyle = ink.fade;
     context.beginPath();
-    for (let i = 0; i < count; i++) {
-      const before = Math.max(i - 1, 0);
-      const after = Math.min(i + 1, count - 1);
-      const dx = x(after) - x(before);
-      const dy = y(after) - y(before);
-      const length = Math.hypot(dx, dy);
-      // Where it stands still, the ticks keep the direction they had.
-      if (length > 0.01) [nx, ny] = [-dy / length, dx / length];
-      if (i <= now !== past || (nx === 0 && ny === 0)) continue;
-      const half = keys.has(i) ? 9 : 4.5;
-      context.moveTo(x(i) - nx * half, y(i) - ny * half);
-      context.lineTo(x(i) + nx * half, y(i) + ny * half);
-    }
+    for (let i = 0; i < count; i++) context.lineTo(at(i).x, at(i).y);
     context.stroke();
   }
-  const at = Math.min(now, count - 1);
+  if (!ticks) return;
+  let [nx, ny] = [0, 0];
+  context.strokeStyle = ink.line;
+  context.beginPath();
+  for (let i = 0; i < count; i++) {
+    const { x, y } = at(i);
+    const [before, after] = [at(Math.max(i - 1, 0)), at(Math.min(i + 1, count - 1))];
+    const [dx, dy] = [after.x - before.x, after.y - before.y];
+    const length = Math.hypot(dx, dy);
+    // Where it stands still, the ticks keep the direction they had.
+    if (length > 0.01) [nx, ny] = [-dy / length, dx / length];
+    if (nx === 0 && ny === 0) continue;
+    const half = spacing.keys.has(i) ? 9 : 4.5;
+    context.moveTo(x - nx * half, y - ny * half);
+    context.lineTo(x + nx * half, y + ny * half);
+  }
+  context.stroke();
+}
+
+/** Draws where on its path a figure is now. */
+export function drawNow(
+  context: CanvasRenderingContext2D,
+  spacing: Spacing,
+  placement: Placement,
+  { time, motion }: Pick<Frame, "time" | "motion">,
+): void {
+  const frame = Math.floor((time * motion.study.scene.frameRate) / 1000 + 1e-6);
+  const { x, y } = pointOf(spacing, placement, Math.min(frame, spacing.points.length / 2 - 1));
   context.fillStyle = tokenColor("marigold");
   context.beginPath();
-  context.arc(x(at), y(at), 3.5, 0, 7);
+  context.arc(x, y, 3.5, 0, 7);
   context.fill();
 }
 

@@ -90,7 +90,7 @@ function Times(): ReactNode {
   const time = useRef<HTMLElement>(null);
   const frame = useRef<HTMLElement>(null);
   const shown = (ms: number) => (inSeconds ? (ms / 1000).toFixed(3) : ms.toFixed(0));
-  useFrame("The transport", ({ time: now, study }) => {
+  useFrame("The transport", ["time", "motion"], ({ time: now, study }) => {
     if (time.current) time.current.textContent = shown(now);
     if (frame.current) frame.current.textContent = String(frameAt(now, study.scene.frameRate));
   });

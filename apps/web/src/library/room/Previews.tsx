@@ -1,7 +1,7 @@
 import { type ReactNode, useRef } from "react";
 import { useClockSettings, usePlaying } from "../../clock/useClock.ts";
 import { compileCurve } from "../../curve-editor/curveReader.ts";
-import { useDesk, useDeskFrame, useDeskState } from "../../curve-editor/desk/DeskContext.ts";
+import { useDeskFrame, useDeskState } from "../../curve-editor/desk/DeskContext.ts";
 import { naturalDuration } from "../../curve-editor/naturalDuration.ts";
 import { Button, IconButton } from "../../ui/Button.tsx";
 import { PauseIcon, PlayIcon } from "../../ui/icons.tsx";
@@ -25,7 +25,6 @@ const WAY = { start: 0.18, target: 0.72 };
 /** The curve on five things at once, over and over, with a pause between runs. */
 export function Previews(): ReactNode {
   const room = useRoom();
-  const desk = useDesk();
   const duration = useRoomState((state) => state.duration);
   const pause = useRoomState((state) => state.pause);
   const playing = usePlaying(room.clock);
@@ -35,17 +34,17 @@ export function Previews(): ReactNode {
   const stands = useRef(new Map<ShowOn, SVGGElement>());
   const back = useRef(false);
   const ghost = useDeskState((state) => state.ghost);
-  useHeldKey("b", (held) => {
-    back.current = held;
-    desk.invalidate();
-  });
-  useDeskFrame(({ sound, progress }) => {
+  const redraw = useDeskFrame("The previews", ["time", "curve"], ({ sound, progress }) => {
     // While B is held the things move as they did before the last changes.
     const value = compileCurve(back.current && ghost ? ghost : sound).value(progress);
     for (const [on, element] of stands.current)
       if (on === "position")
         element.style.transform = `translateX(${(WAY.start + value * (WAY.target - WAY.start)) * 160}px)`;
       else poseStandIn(element, on, value);
+  });
+  useHeldKey("b", (held) => {
+    back.current = held;
+    redraw();
   });
   return (
     <section
