@@ -376,11 +376,13 @@ describe("working on the bench", () => {
     const stored = await storedDocument(server.url, id);
     expect(tracksOf(stored, "pass", "rotate")[0]?.track.route).toBe("shorter");
     const ink = () =>
-      page.$eval('[aria-label="Scene"] canvas', (canvas) => {
-        const { width, height } = canvas as HTMLCanvasElement;
-        const blank = Object.assign(document.createElement("canvas"), { width, height });
-        return (canvas as HTMLCanvasElement).toDataURL() !== blank.toDataURL();
-      });
+      page.$$eval('[aria-label="Scene"] canvas', (layers) =>
+        layers.some((canvas) => {
+          const { width, height } = canvas as HTMLCanvasElement;
+          const blank = Object.assign(document.createElement("canvas"), { width, height });
+          return (canvas as HTMLCanvasElement).toDataURL() !== blank.toDataURL();
+        }),
+      );
     expect(await ink()).toBe(true);
     await press(page, "Linear twin");
     await press(page, "Spacing");

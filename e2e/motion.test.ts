@@ -245,8 +245,8 @@ describe("keyframed motion on the bench", () => {
     await type('[aria-label="Dial needle rotate"]', "20");
     await click('[data-bar$=" rotate"]');
     const inkOf = () =>
-      page.$eval('[aria-label="Scene"] canvas', (canvas) =>
-        (canvas as HTMLCanvasElement).toDataURL(),
+      page.$$eval('[aria-label="Scene"] canvas', (layers) =>
+        layers.map((canvas) => (canvas as HTMLCanvasElement).toDataURL()).join(),
       );
     const wrong = await inkOf();
     await button("plain numbers: route of the angle");
@@ -532,8 +532,8 @@ describe("keyframed motion on the bench", () => {
     await type('[aria-label="Time in seconds"]', "0.5");
     expect(await page.$eval('[aria-label="Time in seconds"]', (e) => e.textContent)).toBe("0.500");
     const ink = () =>
-      page.$eval('[aria-label="Scene"] canvas', (canvas) =>
-        (canvas as HTMLCanvasElement).toDataURL(),
+      page.$$eval('[aria-label="Scene"] canvas', (layers) =>
+        layers.map((canvas) => (canvas as HTMLCanvasElement).toDataURL()).join(),
       );
     await click('[data-figure="pass"]');
     const without = await ink();

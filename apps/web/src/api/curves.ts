@@ -1,4 +1,4 @@
-import { parseCurve, printCurve } from "@levitas/core/curve";
+import { printCurve } from "@levitas/core/curve";
 import type { NamedCurve } from "@levitas/core/format";
 import { ApiError, request } from "./client.ts";
 
@@ -14,10 +14,19 @@ interface Sent extends Omit<StoredCurve, "curve"> {
   readonly notation: string;
 }
 
-function received({ notation, ...rest }: Sent): StoredCurve {
-  const curve = parseCurve(notation);
-  if (!curve.ok) throw new ApiError(500, curve.faults, undefined);
-  return { ...rest, curve: curve.value };
+async function received(answer: Promise<Sent> | Sent): Promise<StoredCurve> {
+  const [only] = await receivedAll([await answer]);
+  return only as StoredCurve;
+}
+
+async function receivedAll(list: readonly Sent[]): Promise<readonly StoredCurve[]> {
+  if (list.length === 0) return [];
+  const { parseCurve } = await import("./curveParser.ts");
+  return list.map(({ notation, ...rest }) => {
+    const curve = parseCurve(notation);
+    if (!curve.ok) throw new ApiError(500, curve.faults, undefined);
+    return { ...rest, curve: curve.value };
+  });
 }
 
 function sent({ name, curve, tags, notes, duration }: NamedCurve) {
@@ -26,26 +35,26 @@ function sent({ name, curve, tags, notes, duration }: NamedCurve) {
 
 export async function listCurves(signal: AbortSignal): Promise<readonly StoredCurve[]> {
   const { curves } = await request<{ curves: Sent[] }>("GET", "/curves", { signal });
-  return curves.map(received);
+  return receivedAll(curves);
 }
 
 export async function readStoredCurve(id: string, signal?: AbortSignal): Promise<StoredCurve> {
   const path = `/curves/${encodeURIComponent(id)}`;
-  return received(await request<Sent>("GET", path, signal ? { signal } : {}));
+  return received(request<Sent>("GET", path, signal ? { signal } : {}));
 }
 
 export async function createCurve(curve: NamedCurve): Promise<StoredCurve> {
-  return received(await request<Sent>("POST", "/curves", { body: sent(curve) }));
+  return received(request<Sent>("POST", "/curves", { body: sent(curve) }));
 }
 
 export async function createCurves(curves: readonly NamedCurve[]): Promise<readonly StoredCurve[]> {
   const body = { curves: curves.map(sent) };
   const answer = await request<{ curves: Sent[] }>("POST", "/curves/import", { body });
-  return answer.curves.map(received);
+  return receivedAll(answer.curves);
 }
 
 export async function duplicateCurve(id: string): Promise<StoredCurve> {
-  return received(await request<Sent>("POST", `/curves/${id}/duplicate`));
+  return received(request<Sent>("POST", `/curves/${id}/duplicate`));
 }
 
 export function deleteCurve(id: string): Promise<void> {
@@ -53,7 +62,7 @@ export function deleteCurve(id: string): Promise<void> {
 }
 
 export async function restoreCurve(id: string): Promise<StoredCurve> {
-  return received(await request<Sent>("POST", `/curves/${id}/restore`));
+  return received(request<Sent>("POST", `/curves/${id}/restore`));
 }
 
 /** What a save came to; anything else rejects. */
@@ -74,7 +83,7 @@ export async function saveCurve(
   } catch (error) {
     if (error instanceof ApiError && error.status === 412) {
       const { current } = error.body as { current: Sent };
-      return { kind: "stale", current: received(current) };
+      return { kind: "stale", current: await received(current) };
     }
     throw error;
   }

@@ -212,8 +212,8 @@ function CurveNumber({
             element.current = node;
           }}
           text={textNow}
-          read={(typed): Typed<number> => {
-            const read = readParameter(parameter, typed.replace("−", "-"));
+          read={(typed, quantity): Typed<number> => {
+            const read = readParameter(parameter, typed.replace("−", "-"), quantity);
             if (!read.ok) return read;
             const faults = checkNumber(read.value, label, {
               min,

@@ -8,7 +8,6 @@ import {
   placePathPoint,
   setPathJoint,
 } from "@levitas/core/curve";
-import { readQuantity } from "@levitas/core/value";
 import { type ReactNode, useRef } from "react";
 import { Button } from "../ui/Button.tsx";
 import { LiveNumber } from "../ui/LiveNumber.tsx";
@@ -160,8 +159,8 @@ function PlaceFields({
               fields[axis].current = element;
             }}
             text={() => text(axis)}
-            read={(typed) => {
-              const read = readQuantity(typed.replace("−", "-"), "factor");
+            read={(typed, quantity) => {
+              const read = quantity(typed.replace("−", "-"), "factor");
               // Time is shown in percent, and a plain number means that.
               return read.ok && axis === "x" && !typed.includes("%")
                 ? { ok: true, value: read.value / 100 }

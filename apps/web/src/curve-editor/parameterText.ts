@@ -1,7 +1,7 @@
 import type { CurveParameter } from "@levitas/core/curve";
-import { readQuantity } from "@levitas/core/value";
 import type { Typed } from "../ui/LiveNumber.tsx";
 import { numberLabel } from "../ui/numberLabel.ts";
+import type { ReadQuantity } from "../ui/quantity.ts";
 
 /** A parameter's value as it is shown and typed: percent for shares, ms for times. */
 export function parameterText({ unit, whole }: CurveParameter, value: number): string {
@@ -10,9 +10,13 @@ export function parameterText({ unit, whole }: CurveParameter, value: number): s
 }
 
 /** Reads what was typed for a parameter; a plain number stands for percent or ms where those are shown. */
-export function readParameter(parameter: CurveParameter, typed: string): Typed<number> {
-  if (parameter.unit === "ms") return readQuantity(typed, "time");
-  const read = readQuantity(typed, "factor");
+export function readParameter(
+  parameter: CurveParameter,
+  typed: string,
+  quantity: ReadQuantity,
+): Typed<number> {
+  if (parameter.unit === "ms") return quantity(typed, "time");
+  const read = quantity(typed, "factor");
   if (!read.ok || parameter.unit !== "%" || typed.includes("%")) return read;
   return { ok: true, value: read.value / 100 };
 }

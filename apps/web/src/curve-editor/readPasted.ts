@@ -1,4 +1,3 @@
-import { parseCurve } from "@levitas/core/curve";
 import { good, type Result } from "@levitas/core/fault";
 import type { FoundCurve } from "@levitas/core/format";
 
@@ -8,6 +7,7 @@ const LONG = 20_000;
 /** Reads whatever was pasted: a curve, path data, or an SVG. The reader of drawings comes when it is needed. */
 export async function readPasted(text: string): Promise<Result<readonly FoundCurve[]>> {
   if (text.length < LONG && !text.trimStart().startsWith("<")) {
+    const { parseCurve } = await import("../api/curveParser.ts");
     const curve = parseCurve(text);
     if (curve.ok) return good([{ name: "", curve: curve.value, tangled: false }]);
   }

@@ -1,5 +1,4 @@
 import { LONGEST_DURATION } from "@levitas/core/format";
-import { readQuantity } from "@levitas/core/value";
 import { type ReactNode, useRef } from "react";
 import { showTip } from "../ui/dragTip.tsx";
 import { LiveNumber } from "../ui/LiveNumber.tsx";
@@ -28,8 +27,8 @@ export function DurationField({
         if (element) element.textContent = text();
       }}
       text={text}
-      read={(typed) => {
-        const read = readQuantity(typed, "time");
+      read={(typed, quantity) => {
+        const read = quantity(typed, "time");
         if (!read.ok || (read.value >= least && read.value <= LONGEST_DURATION)) return read;
         return {
           ok: false,

@@ -1,6 +1,7 @@
 import type { Fault } from "@levitas/core/fault";
 import { type ReactNode, useRef, useState } from "react";
 import { say } from "./notices.tsx";
+import { quantityReader, type ReadQuantity } from "./quantity.ts";
 import { useDragSession } from "./useDragSession.ts";
 
 /** What a typed text came to. */
@@ -27,7 +28,8 @@ export function LiveNumber<T, Session>({
   hold: (element: HTMLElement | null) => void;
   /** The text as it stands now, to begin typing from. */
   text: () => string;
-  read: (typed: string) => Typed<T>;
+  /** Reads what was typed; `quantity` reads numbers with units and arithmetic. */
+  read: (typed: string, quantity: ReadQuantity) => Typed<T>;
   accept: (value: T) => void;
   /** Dragging sideways; absent where it makes no sense. */
   drag?: {
@@ -42,15 +44,18 @@ export function LiveNumber<T, Session>({
   const [typed, setTyped] = useState<string | null>(null);
   const [fault, setFault] = useState<Fault | null>(null);
   const button = useRef<HTMLButtonElement>(null);
-  const begin = () => setTyped(text());
+  const begin = () => {
+    void quantityReader();
+    setTyped(text());
+  };
   const bind = useDragSession<Session>({
     start: () => drag?.start(),
     move: (session, { dx, free, x, y }) => drag?.move(session, dx, free, x, y),
     end: (session, cancelled) => drag?.end(session, cancelled),
     tap: begin,
   });
-  const finish = (value: string, stay: boolean) => {
-    const result = read(value);
+  const finish = async (value: string, stay: boolean) => {
+    const result = read(value, await quantityReader());
     if (result.ok) {
       setTyped(null);
       setFault(null);
@@ -77,11 +82,11 @@ export function LiveNumber<T, Session>({
         onBlur={() => {
           // Leaving a field that was not changed changes nothing; what cannot be read stays.
           if (typed === text()) setTyped(null);
-          else finish(typed, false);
+          else void finish(typed, false);
         }}
         onKeyDown={(event) => {
           event.stopPropagation();
-          if (event.key === "Enter") finish(typed, true);
+          if (event.key === "Enter") void finish(typed, true);
           if (event.key === "Escape") {
             setTyped(null);
             setFault(null);
@@ -96,6 +101,8 @@ export function LiveNumber<T, Session>({
       ref={(element) => {
         button.current = element;
         hold(element);
+        // Whoever draws it draws when it changes; a new element shows what it is now.
+        if (element && element.textContent === "") element.textContent = text();
       }}
       type="button"
       aria-label={label}

@@ -1,6 +1,6 @@
-import { readQuantity } from "@levitas/core/value";
 import { type ReactNode, useState } from "react";
 import { say } from "./notices.tsx";
+import { quantityReader } from "./quantity.ts";
 
 /** A labelled number that is typed, with arithmetic, or stepped with the arrows. */
 export function NumberField({
@@ -27,8 +27,8 @@ export function NumberField({
     const bounded = Math.min(Math.max(raw, min), max);
     return whole ? Math.round(bounded) : bounded;
   };
-  const take = (text: string) => {
-    const read = readQuantity(text, "factor");
+  const take = async (text: string) => {
+    const read = (await quantityReader())(text, "factor");
     if (!read.ok) {
       // It stays in the field, to be mended.
       say(`${label}: ${read.faults[0]?.message} ${read.faults[0]?.cure}`, { tone: "fault" });
@@ -45,10 +45,10 @@ export function NumberField({
           value={typed ?? String(value)}
           onChange={(event) => setTyped(event.target.value)}
           onFocus={(event) => event.target.select()}
-          onBlur={(event) => typed !== null && take(event.target.value)}
+          onBlur={(event) => typed !== null && void take(event.target.value)}
           onKeyDown={(event) => {
             event.stopPropagation();
-            if (event.key === "Enter") take(event.currentTarget.value);
+            if (event.key === "Enter") void take(event.currentTarget.value);
             if (event.key === "Escape") setTyped(null);
             const way = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : 0;
             if (way === 0) return;

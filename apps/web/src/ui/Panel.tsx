@@ -112,9 +112,9 @@ export function Panel({
             className={className}
             focusesItself={focusesItself}
             arrived={arrived}
-          >
-            {open ? (typeof children === "function" ? children(typed(), close) : children) : null}
-          </PanelBody>
+            // Called when the panel is there: by then all that was typed ahead is known.
+            content={() => (typeof children === "function" ? children(typed(), close) : children)}
+          />
         </Suspense>
       ) : null}
     </>

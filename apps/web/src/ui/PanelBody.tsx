@@ -2,6 +2,11 @@ import { Popover } from "radix-ui";
 import { type ReactNode, type RefObject, useEffect, useRef } from "react";
 import type { PanelPlace } from "./Panel.tsx";
 
+/** The content, made once the panel is laid out. */
+function Content({ make }: { readonly make: () => ReactNode }): ReactNode {
+  return make();
+}
+
 /** What lies over the page when a panel is open. */
 export function PanelBody({
   name,
@@ -12,7 +17,7 @@ export function PanelBody({
   className,
   focusesItself,
   arrived,
-  children,
+  content,
 }: {
   readonly name: string;
   readonly open: boolean;
@@ -23,7 +28,7 @@ export function PanelBody({
   readonly focusesItself: boolean;
   /** Called when its content can be typed into. */
   readonly arrived: () => void;
-  readonly children: ReactNode;
+  readonly content: () => ReactNode;
 }): ReactNode {
   const dismissedOutside = useRef(false);
   useEffect(() => {
@@ -58,7 +63,7 @@ export function PanelBody({
           }}
           className={`z-50 flex flex-col overflow-y-auto rounded-lg border border-edge/50 bg-raised outline-none ${className.includes("max-h-") ? "" : "max-h-(--radix-popover-content-available-height)"} ${className}`}
         >
-          {children}
+          <Content make={content} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -57,8 +57,8 @@ const plainRamp = family<RampCurve>({
 /** g = p^degree; with a turn (in-out only) it speeds up until the turn and slows down after it. */
 export const ramp: CurveKind<RampCurve> = {
   ...plainRamp,
-  read: (call) => {
-    const curve = plainRamp.read(call);
+  read: (call, readers) => {
+    const curve = plainRamp.read(call, readers);
     if (!curve.ok || curve.value.turn === undefined || curve.value.direction === "in-out")
       return curve;
     return bad(

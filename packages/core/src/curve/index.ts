@@ -44,9 +44,11 @@ export {
   newCurveMemory,
 } from "./kind.ts";
 export { CURVE_KINDS, curveKindOf, landmarksOf } from "./kinds.ts";
-export { checkCurve, parseCurve, printCurve, sameCurve } from "./notation.ts";
+export { MOST_POINTS } from "./mostPoints.ts";
+export { checkCurve, printCurve, sameCurve } from "./notation.ts";
+export { parseCurve } from "./parseCurve.ts";
 export { type BackStretch, backStretches, segmentsOf } from "./path.ts";
-export { MOST_POINTS, readPathData, type Subpath } from "./pathData.ts";
+export { readPathData, type Subpath } from "./pathData.ts";
 export {
   addPathPoint,
   deletePathPoints,

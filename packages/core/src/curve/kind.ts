@@ -1,6 +1,7 @@
 import { type Fault, type Result, shortValue } from "../fault/index.ts";
 import type { Call } from "./call.ts";
 import type { CompiledCurve, Curve, Direction, PathPoint } from "./curve.ts";
+import type { readPathData } from "./pathData.ts";
 
 /** Compiled pieces of paths by their first points, kept from one state of a curve for compiling the next. */
 export interface CurveMemory {
@@ -34,7 +35,12 @@ export interface CurveParameter {
   readonly optional?: boolean;
 }
 
-/** Everything Levitas knows about one kind of curve. A new kind is one such record. */
+/** Readers of what a notation may contain in another language. The parser hands them in, so that a kind does not load them. */
+export interface NotationReaders {
+  readonly pathData: typeof readPathData;
+}
+
+/** The definition of one kind of curve. A new kind is one such record. */
 export interface CurveKind<C extends Curve = Curve> {
   readonly kind: C["kind"];
   readonly label: string;
@@ -48,7 +54,7 @@ export interface CurveKind<C extends Curve = Curve> {
   /** The curve a span gets when a person chooses this kind. */
   readonly initial: C;
   /** Reads the arguments of one of its names. */
-  readonly read: (call: Call) => Result<C>;
+  readonly read: (call: Call, readers: NotationReaders) => Result<C>;
   /** CSS text, in full precision. */
   readonly write: (curve: C) => string;
   /** Faults of a curve that came as data; `path` is where it stands. */

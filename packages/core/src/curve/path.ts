@@ -8,9 +8,10 @@ import {
   type CurveKind,
   type CurveMemory,
   checkNumber,
+  type NotationReaders,
   type PathPiece,
 } from "./kind.ts";
-import { MOST_POINTS, readPathData } from "./pathData.ts";
+import { MOST_POINTS } from "./mostPoints.ts";
 
 /** One cubic piece of a path with its four control points. */
 export interface PathSegment {
@@ -172,14 +173,14 @@ const u = 1 - t;
 return u * u * u * y0 + 3 * u * u * t * y1 + 3 * u * t * t * y2 + t * t * t * y3;`;
 }
 
-function readPath(call: Call): Result<PathCurve> {
+function readPath(call: Call, { pathData }: NotationReaders): Result<PathCurve> {
   const [arg] = call.args;
   const [item] = arg?.items ?? [];
   if (!arg || call.args.length !== 1)
     return bad(wrongCount(call, 'the path data in quotes, such as "M 0 0 L 1 1"'));
   if (item?.type !== "string" || arg.items.length !== 1)
     return bad(wrongArgument(arg, "the path data in quotes"));
-  const read = readPathData(item.text);
+  const read = pathData(item.text);
   // Positions in the path data count from after the quote.
   const base = arg.at + 1;
   if (!read.ok)

@@ -1,10 +1,8 @@
 import svgpath from "svgpath";
 import { bad, type Fault, good, type Result } from "../fault/index.ts";
 import type { PathPoint, Place } from "./curve.ts";
+import { MOST_POINTS } from "./mostPoints.ts";
 import { applyTransform } from "./svgTransform.ts";
-
-/** The most points of a path: more could be neither meant by a person nor drawn within a frame. */
-export const MOST_POINTS = 2000;
 
 /** The longest path data that is parsed, in UTF-16 units; MOST_POINTS full ones need less. */
 const LONGEST_DATA = 300_000;

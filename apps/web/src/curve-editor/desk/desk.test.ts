@@ -1,4 +1,5 @@
 import { type Curve, curveKindOf, type PathCurve } from "@levitas/core/curve";
+import { readQuantity } from "@levitas/core/value";
 import { parameterText, readParameter, sliderScale } from "../parameterText.ts";
 import { snapPlace, tidyPoint } from "../plot/snapPlace.ts";
 import { asPath, CurveDesk, type CurveHost, isTangled, soundCurve } from "./desk.ts";
@@ -181,12 +182,12 @@ describe("numbers of a curve", () => {
   it("are said and read in percent, ms and plainly", () => {
     const overshoot = parameter("back", "overshoot");
     expect(parameterText(overshoot, 0.125)).toBe("13%");
-    expect(readParameter(overshoot, "12")).toEqual({ ok: true, value: 0.12 });
-    expect(readParameter(overshoot, "12%")).toEqual({ ok: true, value: 0.12 });
+    expect(readParameter(overshoot, "12", readQuantity)).toEqual({ ok: true, value: 0.12 });
+    expect(readParameter(overshoot, "12%", readQuantity)).toEqual({ ok: true, value: 0.12 });
     const settle = parameter("spring-feel", "settle");
     expect(parameterText(settle, 640)).toBe("640 ms");
-    expect(readParameter(settle, "0.6s")).toEqual({ ok: true, value: 600 });
-    expect(readParameter(settle, "soon").ok).toBe(false);
+    expect(readParameter(settle, "0.6s", readQuantity)).toEqual({ ok: true, value: 600 });
+    expect(readParameter(settle, "soon", readQuantity).ok).toBe(false);
   });
 
   it("lie on a slider evenly, wide ranges by ratio, endless ones not at all", () => {

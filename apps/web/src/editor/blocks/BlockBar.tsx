@@ -1,6 +1,5 @@
 import { moveItems } from "@levitas/core/edit";
 import { findItem, type Group, type SequenceItem, type Tween } from "@levitas/core/study";
-import { readQuantity } from "@levitas/core/value";
 import { lazy, type ReactNode, Suspense, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
@@ -58,9 +57,9 @@ export function BlockBar(): ReactNode {
         disabled={false}
         text={numberLabel(start, 0)}
         hint="ms"
-        read={(typed) => {
-          const bare = readQuantity(typed, "factor");
-          return bare.ok ? bare : readQuantity(typed, "time", study.scene.frameRate);
+        read={(typed, quantity) => {
+          const bare = quantity(typed, "factor");
+          return bare.ok ? bare : quantity(typed, "time", study.scene.frameRate);
         }}
         accept={(time) => bench.perform(moveItems, { ids, by: time - start })}
       />

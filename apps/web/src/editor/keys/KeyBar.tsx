@@ -9,7 +9,7 @@ import {
   stretchOf,
 } from "@levitas/core/edit";
 import { channelOf } from "@levitas/core/study";
-import { isColor, readQuantity } from "@levitas/core/value";
+import { isColor } from "@levitas/core/value";
 import { lazy, type ReactNode, Suspense, useMemo } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
@@ -70,10 +70,10 @@ export function KeyBar(): ReactNode {
         disabled={!any}
         text={stretch ? timeText(stretch.from, unit, frameRate) : ""}
         hint={unit === "frames" ? "f" : unit}
-        read={(typed) => {
-          const bare = readQuantity(typed, "factor");
+        read={(typed, quantity) => {
+          const bare = quantity(typed, "factor");
           if (bare.ok) return { ok: true, value: fromUnit(bare.value, unit, frameRate) };
-          return readQuantity(typed, "time", frameRate);
+          return quantity(typed, "time", frameRate);
         }}
         accept={setTime}
       />
@@ -85,7 +85,7 @@ export function KeyBar(): ReactNode {
         placeholder={values.length > 1 ? "several" : ""}
         hint={channel?.unit ?? ""}
         wide
-        read={(typed) => {
+        read={(typed, quantity) => {
           if (channel?.kind === "color")
             return isColor(typed.trim())
               ? { ok: true, value: typed.trim() }
@@ -100,7 +100,7 @@ export function KeyBar(): ReactNode {
                     },
                   ],
                 };
-          const read = readQuantity(
+          const read = quantity(
             typed,
             channel?.kind === "angle" ? "angle" : channel?.unit === "px" ? "length" : "factor",
           );

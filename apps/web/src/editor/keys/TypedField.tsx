@@ -1,6 +1,7 @@
 import type { Result } from "@levitas/core/fault";
 import { type ReactNode, useState } from "react";
 import { say } from "../../ui/notices.tsx";
+import { quantityReader, type ReadQuantity } from "../../ui/quantity.ts";
 
 /** A short field that is typed in place: units and arithmetic; what cannot be read stays to be mended. */
 export function TypedField<T = number>({
@@ -20,16 +21,17 @@ export function TypedField<T = number>({
   placeholder?: string;
   disabled: boolean;
   wide?: boolean;
-  read: (typed: string) => Result<T>;
+  /** Reads what was typed; `quantity` reads numbers with units and arithmetic. */
+  read: (typed: string, quantity: ReadQuantity) => Result<T>;
   accept: (value: T) => void;
 }): ReactNode {
   const [typed, setTyped] = useState<string | null>(null);
-  const take = (value: string) => {
+  const take = async (value: string) => {
     if (value === text || value.trim() === "") {
       setTyped(null);
       return;
     }
-    const result = read(value);
+    const result = read(value, await quantityReader());
     if (!result.ok) {
       say(`${label}: ${result.faults[0]?.message} ${result.faults[0]?.cure}`, { tone: "fault" });
       return;
@@ -47,10 +49,10 @@ export function TypedField<T = number>({
         placeholder={placeholder}
         onChange={(event) => setTyped(event.target.value)}
         onFocus={(event) => event.target.select()}
-        onBlur={(event) => typed !== null && take(event.target.value)}
+        onBlur={(event) => typed !== null && void take(event.target.value)}
         onKeyDown={(event) => {
           event.stopPropagation();
-          if (event.key === "Enter") take(event.currentTarget.value);
+          if (event.key === "Enter") void take(event.currentTarget.value);
           if (event.key === "Escape") {
             setTyped(null);
             queueMicrotask(() => (event.target as HTMLElement).blur());

@@ -1,7 +1,7 @@
 import { setValueAt } from "@levitas/core/edit";
 import { type Motion, nearestFrame } from "@levitas/core/motion";
 import { type ChannelDefinition, eachTween, type Figure } from "@levitas/core/study";
-import { isColor, printHexColor, readQuantity } from "@levitas/core/value";
+import { isColor, printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { type ReactNode, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
@@ -82,9 +82,9 @@ export function ValueAtPlayhead({
         element.current = node;
       }}
       text={() => shown.current}
-      read={(typed): Typed<number | string> => {
+      read={(typed, quantity): Typed<number | string> => {
         if (channel.kind !== "color")
-          return readQuantity(
+          return quantity(
             typed,
             channel.kind === "angle" ? "angle" : channel.unit === "px" ? "length" : "factor",
           );

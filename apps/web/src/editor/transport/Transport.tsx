@@ -1,5 +1,4 @@
 import { frameAt, timeOfFrame } from "@levitas/core/motion";
-import { readQuantity } from "@levitas/core/value";
 import { type ReactNode, useRef } from "react";
 import { useClockSettings, usePlaying } from "../../clock/useClock.ts";
 import { Button } from "../../ui/Button.tsx";
@@ -103,11 +102,11 @@ function Times(): ReactNode {
           time.current = element;
         }}
         text={() => shown(clock.time)}
-        read={(typed) => {
+        read={(typed, quantity) => {
           // A bare number is in the unit that is shown; one with a unit in its own.
-          const bare = readQuantity(typed, "factor");
+          const bare = quantity(typed, "factor");
           if (inSeconds && bare.ok) return { ok: true, value: bare.value * 1000 };
-          return readQuantity(typed, "time", bench.study.scene.frameRate);
+          return quantity(typed, "time", bench.study.scene.frameRate);
         }}
         accept={go}
         nudge={(steps) => go(clock.time + steps * 10)}
@@ -120,7 +119,7 @@ function Times(): ReactNode {
           frame.current = element;
         }}
         text={() => String(frameAt(clock.time, bench.study.scene.frameRate))}
-        read={(typed) => readQuantity(typed, "factor")}
+        read={(typed, quantity) => quantity(typed, "factor")}
         accept={(value) => go(timeOfFrame(Math.round(value), bench.study.scene.frameRate))}
         nudge={(steps) => clock.step(Math.sign(steps), bench.study.scene.frameRate)}
         className="ml-0.5 w-11"

@@ -1,0 +1,1 @@
+export { readQuantity } from "@levitas/core/value";
