@@ -4,7 +4,6 @@ import {
   checkCurve,
   checkNumber,
   curveKindOf,
-  type Direction,
   physicsOf,
   type SpringCurve,
   type SpringFeelCurve,
@@ -40,23 +39,9 @@ export function CurveNumbers({ sliders = false }: { sliders?: boolean }): ReactN
   const desk = useDesk();
   const curve = useDeskCurve();
   const editable = handlesOf(curve) ?? curve;
-  const { parameters, directions } = curveKindOf(editable);
+  const { parameters } = curveKindOf(editable);
   return (
     <div className="grid grid-cols-2 gap-1.5 empty:hidden">
-      {directions && "direction" in editable ? (
-        <div className="col-span-2">
-          <Segmented<Direction>
-            label="Direction"
-            value={editable.direction}
-            options={directions.map((direction) => ({ value: direction, text: direction }))}
-            onChange={(direction) => {
-              const { turn: _, ...plain } = { turn: undefined, ...editable };
-              const next = direction === "in-out" ? editable : plain;
-              desk.set({ ...next, direction } as Curve);
-            }}
-          />
-        </div>
-      ) : null}
       {editable.kind === "spring" || editable.kind === "spring-feel" ? (
         <SpringSwitch curve={editable} />
       ) : null}

@@ -6,6 +6,7 @@ import { Header } from "../shell/Header.tsx";
 import { Nav } from "../shell/Nav.tsx";
 import { IconButton } from "../ui/Button.tsx";
 import { RedoIcon, UndoIcon } from "../ui/icons.tsx";
+import { ArrangementSwitch } from "./arrangement/ArrangementSwitch.tsx";
 import { Shortcuts } from "./commands/Shortcuts.tsx";
 import { useBench, useBenchState, useStudy } from "./session/BenchContext.ts";
 import type { StudyKeeper } from "./session/openStudy.ts";
@@ -34,6 +35,7 @@ export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
           >
             <RedoIcon />
           </IconButton>
+          <ArrangementSwitch />
           <Shortcuts />
           <HandoffPanel study={study} />
         </>

@@ -5,6 +5,7 @@ import { useStore } from "zustand";
 import { studyQueries } from "../api/queries.ts";
 import { DragTip } from "../ui/dragTip.tsx";
 import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
+import { Panes } from "./arrangement/Panes.tsx";
 import { BenchHeader } from "./BenchHeader.tsx";
 import { BenchContext } from "./session/BenchContext.ts";
 import {
@@ -57,20 +58,28 @@ function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
         <BenchHeader keeper={open.keeper} />
         <Choice keeper={open.keeper} />
         <main className="flex min-h-0 flex-1">
-          <div className="flex w-125 shrink-0 flex-col border-r border-rule">
-            <ErrorBoundary name="The scene">
-              <SceneView />
-            </ErrorBoundary>
-            <ErrorBoundary name="The transport">
-              <Transport />
-            </ErrorBoundary>
-            <ErrorBoundary name="The curve">
-              <CurvePane />
-            </ErrorBoundary>
-          </div>
-          <ErrorBoundary name="The timeline">
-            <Timeline />
-          </ErrorBoundary>
+          <Panes
+            scene={
+              <>
+                <ErrorBoundary name="The scene">
+                  <SceneView />
+                </ErrorBoundary>
+                <ErrorBoundary name="The transport">
+                  <Transport />
+                </ErrorBoundary>
+              </>
+            }
+            curve={
+              <ErrorBoundary name="The curve">
+                <CurvePane />
+              </ErrorBoundary>
+            }
+            timeline={
+              <ErrorBoundary name="The timeline">
+                <Timeline />
+              </ErrorBoundary>
+            }
+          />
         </main>
       </div>
       <DragTip />

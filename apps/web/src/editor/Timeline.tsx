@@ -1,5 +1,15 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { lazy, memo, type ReactNode, Suspense, useLayoutEffect, useMemo, useRef } from "react";
+import {
+  type CSSProperties,
+  lazy,
+  memo,
+  type ReactNode,
+  Suspense,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+} from "react";
+import { MarginGrip } from "./arrangement/MarginGrip.tsx";
 import { MARGIN, ROW } from "./axis/laneGeometry.ts";
 import { PlayheadLine } from "./axis/PlayheadLine.tsx";
 import { Ruler } from "./axis/Ruler.tsx";
@@ -39,6 +49,7 @@ export function Timeline(): ReactNode {
   const study = useStudy();
   const unfolded = useBenchState((state) => state.unfolded);
   const arranging = useBenchState((state) => state.arranging);
+  const margin = useBenchState((state) => state.margin);
   const rows = useMemo(
     // What is not looked at need not follow.
     () => (arranging ? [] : timelineRows(study, unfolded)),
@@ -82,6 +93,7 @@ export function Timeline(): ReactNode {
       aria-label="Timeline"
       className="relative flex min-h-0 min-w-0 flex-1 flex-col bg-raised"
       ref={zoom}
+      style={{ "--margin": `${margin}px` } as CSSProperties}
     >
       <Ruler />
       <RangeStrip />
@@ -145,6 +157,7 @@ export function Timeline(): ReactNode {
           className="invisible absolute top-0 left-0 border border-spruce bg-spruce/10"
         />
       </div>
+      <MarginGrip />
       {arranging ? (
         <Suspense fallback={<div className="h-10" />}>
           <BlockBar />

@@ -12,7 +12,13 @@ export function Segmented<T extends string>({
 }: {
   label: string;
   value: T;
-  options: readonly { readonly value: T; readonly text: string; readonly title?: string }[];
+  options: readonly {
+    readonly value: T;
+    readonly text: string;
+    readonly title?: string;
+    /** Shown in place of the text, which then is its name alone. */
+    readonly drawing?: ReactNode;
+  }[];
   onChange: (value: T) => void;
   /** One under the other. */
   vertical?: boolean;
@@ -35,7 +41,7 @@ export function Segmented<T extends string>({
           aria-label={option.title ? `${option.text}: ${option.title}` : option.text}
           className="h-7 rounded-[7px] px-1.5 text-[12px] text-muted hover:text-ink data-[state=on]:bg-raised data-[state=on]:text-ink"
         >
-          {option.text}
+          {option.drawing ?? option.text}
         </ToggleGroup.Item>
       ))}
     </ToggleGroup.Root>

@@ -12,8 +12,8 @@ export const ROW = { figure: 30, lane: 32, follower: 32, graph: 216 } as const;
 /** Where a bar lies inside its lane, px from the lane's top. */
 export const BAR = { top: 5, bottom: 27 } as const;
 
-/** Width of the timeline's left margin, px. */
-export const MARGIN = 216;
+/** Width of the timeline's left margin, for styles; the timeline sets it. */
+export const MARGIN = "var(--margin)";
 
 /** The range that values are drawn over; a flat track lies in the middle. */
 export function valueRange(points: Float64Array): { min: number; max: number } {

@@ -1,7 +1,6 @@
 import { type RefCallback, type RefObject, useCallback } from "react";
 import { onPanDrag } from "../../ui/panDrag.ts";
 import { useBench } from "../session/BenchContext.ts";
-import { MARGIN } from "./laneGeometry.ts";
 
 /**
  * The wheel over the timeline: sideways it pans; with Shift, Ctrl or Alt, and anywhere over the ruler,
@@ -14,7 +13,8 @@ export function useTimelineZoom(scroller: RefObject<HTMLElement | null>): RefCal
     (element: HTMLElement | null) => {
       if (!element) return;
       const wheel = (event: WheelEvent) => {
-        const x = event.clientX - element.getBoundingClientRect().left - MARGIN;
+        const x =
+          event.clientX - element.getBoundingClientRect().left - bench.store.getState().margin;
         if (x < 0) return;
         const lanes = scroller.current;
         const scrolls = lanes !== null && lanes.scrollHeight > lanes.clientHeight;

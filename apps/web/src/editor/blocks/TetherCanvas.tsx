@@ -107,7 +107,7 @@ export function TetherCanvas({
     <canvas
       ref={canvas}
       className="pointer-events-none absolute top-0"
-      style={{ left: MARGIN, right: 0, width: `calc(100% - ${MARGIN}px)`, height: "100%" }}
+      style={{ left: MARGIN, right: 0, width: `calc(100% - ${MARGIN})`, height: "100%" }}
     />
   );
 }

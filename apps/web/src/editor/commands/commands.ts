@@ -5,6 +5,7 @@ import { placeItems } from "@levitas/core/timeline";
 import { printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
+import { ARRANGEMENTS } from "../session/arrangement.ts";
 import type { Bench } from "../session/bench.ts";
 import { keyTolerance } from "../session/changes.ts";
 import { laneName } from "../session/rows.ts";
@@ -329,6 +330,26 @@ export const COMMANDS: readonly Command[] = [
     keys: ["q"],
     shownKeys: "Q",
     run: always((bench) => bench.store.setState({ arranging: !bench.store.getState().arranging })),
+  },
+  ...ARRANGEMENTS.map(
+    ({ id, title, key }): Command => ({
+      id: `arrange-${id}`,
+      label: title,
+      keys: [key],
+      shownKeys: key,
+      run: always((bench) => bench.arrange(id)),
+    }),
+  ),
+  {
+    id: "leave-scene",
+    label: "Leave the scene alone, back to the panes",
+    keys: ["escape"],
+    shownKeys: "Esc",
+    run: (bench, act) => {
+      const alone = bench.store.getState().arrangement === "scene";
+      if (alone && act) bench.arrange("scene");
+      return alone;
+    },
   },
   {
     id: "marker",

@@ -34,7 +34,7 @@ export function ChannelSearch({
   readonly close: () => void;
 }): ReactNode {
   const bench = useBench();
-  const [typed, setTyped] = useState(typedAhead.trim());
+  const [typed, setTyped] = useState(typedAhead.replaceAll("\n", ""));
   const [at, setAt] = useState(0);
   const moves = (channel: ChannelDefinition) =>
     bench.motion.drivenAt(bench.motion.figureIndex(figure.id), channel.id) !== undefined;

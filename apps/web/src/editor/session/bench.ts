@@ -27,6 +27,7 @@ import type { CurveDesk } from "../../curve-editor/desk/desk.ts";
 import { onTheme } from "../../theme/theme.ts";
 import { say } from "../../ui/notices.tsx";
 import { SoundPlayer } from "../cues/soundPlayer.ts";
+import { type Arrangement, keptMargin } from "./arrangement.ts";
 import { Camera } from "./camera.ts";
 import { Gesture } from "./gesture.ts";
 import { GraphView } from "./graphView.ts";
@@ -60,6 +61,9 @@ export interface BenchState {
   readonly folded: ReadonlySet<string>;
   /** The follower whose form is open. */
   readonly editingFollower: string | null;
+  readonly arrangement: Arrangement;
+  /** Width of the timeline's left margin, px. */
+  readonly margin: number;
   /** How the playhead travels when it is sent somewhere. */
   readonly travel: { readonly duration: number; readonly curve: Curve };
 }
@@ -138,6 +142,8 @@ export class Bench {
       arranging: false,
       folded: new Set(),
       editingFollower: null,
+      arrangement: "side",
+      margin: keptMargin(globalThis.innerWidth ?? 1280),
       travel: { duration: 600, curve: { kind: "keyword", name: "ease-in-out" } },
     }));
     // For a person who prefers reduced motion only the calm share of shakes is shown.
@@ -335,6 +341,16 @@ export class Bench {
     const { duration, curve } = this.store.getState().travel;
     this.clock.travel(time, duration, compileCurve(curve).value);
   }
+
+  /** Gives the panes other sizes. Asking for the scene alone once more goes back to what was before it. */
+  arrange(arrangement: Arrangement): void {
+    const now = this.store.getState().arrangement;
+    if (now !== "scene") this.besideScene = now;
+    const next = arrangement === "scene" && now === "scene" ? this.besideScene : arrangement;
+    this.store.setState({ arrangement: next });
+    this.clock.invalidate();
+  }
+  private besideScene: Arrangement = "side";
 
   canUndo(): boolean {
     return this.store.getState().history.past.length > 0;

@@ -1,4 +1,6 @@
 import type { ReactNode } from "react";
+import { CurveDirection } from "../../curve-editor/CurveDirection.tsx";
+import { CurveKindMenu } from "../../curve-editor/CurveKindMenu.tsx";
 import { CurveText } from "../../curve-editor/CurveText.tsx";
 import { DeskContext } from "../../curve-editor/desk/DeskContext.ts";
 import { GhostBar } from "../../curve-editor/GhostBar.tsx";
@@ -37,17 +39,24 @@ export function CurvePane(): ReactNode {
   return (
     <DeskContext value={bench.desk}>
       <section aria-label="Curve" className="flex min-h-0 flex-1 flex-col">
-        <h2 className="flex h-9 shrink-0 items-center gap-2 px-3 pt-1">
-          <span className="font-semibold whitespace-nowrap">
-            {span.figure.name} · {span.channel.label}
+        <div className="flex h-11 shrink-0 items-center gap-1.5 px-3">
+          <h2 className="flex min-w-0 items-baseline gap-2">
+            <span className="font-semibold whitespace-nowrap">
+              {span.figure.name} · {span.channel.label}
+            </span>
+            <span
+              className="truncate text-[12px] text-muted"
+              title={`Span ${span.index + 1} of ${span.track.keys.length - 1} in “${span.tween.name}”`}
+            >
+              {Math.round(span.next.time - span.key.time)} ms, span {span.index + 1} of{" "}
+              {span.track.keys.length - 1} in “{span.tween.name}”
+            </span>
+          </h2>
+          <span className="ml-auto flex shrink-0 items-center gap-1.5">
+            <CurveKindMenu />
+            <CurveDirection />
           </span>
-          <span className="truncate text-[12.5px] text-muted">
-            span {span.index + 1} of {span.track.keys.length - 1} in “{span.tween.name}”
-          </span>
-          <span className="ml-auto shrink-0 font-normal">
-            <GhostBar />
-          </span>
-        </h2>
+        </div>
         <div className="flex min-h-0 flex-1">
           <div className="flex min-w-0 flex-1 flex-col">
             <CurvePlot title={`Curve of ${span.figure.name} ${span.channel.label}`} />
@@ -55,6 +64,7 @@ export function CurvePane(): ReactNode {
           <SpanPanel span={span} />
         </div>
         <TangleBar />
+        <GhostBar />
         <CurveText />
         <StockStrip span={span} />
       </section>

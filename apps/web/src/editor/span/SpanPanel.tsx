@@ -1,7 +1,6 @@
 import { setTrack } from "@levitas/core/edit";
 import { ANGLE_ROUTES } from "@levitas/core/value";
 import { lazy, type ReactNode, Suspense } from "react";
-import { CurveKindMenu } from "../../curve-editor/CurveKindMenu.tsx";
 import { CurveNumbers } from "../../curve-editor/CurveNumbers.tsx";
 import { compileCurve } from "../../curve-editor/curveReader.ts";
 import { useDeskCurve } from "../../curve-editor/desk/DeskContext.ts";
@@ -21,7 +20,7 @@ const PointPanel = lazy(async () => ({
   default: (await import("../../curve-editor/PointPanel.tsx")).PointPanel,
 }));
 
-/** Beside the plot: which kind of curve, its numbers, how its channel blends, its readings. */
+/** Beside the plot: the numbers of the curve, how its channel blends, its readings. */
 export function SpanPanel({ span }: { span: Span }): ReactNode {
   const bench = useBench();
   const { channel, tween, track } = span;
@@ -30,7 +29,6 @@ export function SpanPanel({ span }: { span: Span }): ReactNode {
     bench.perform(setTrack, { tweenId: tween.id, channel: channel.id, set });
   return (
     <div className="flex w-44 shrink-0 flex-col gap-2 overflow-y-auto pt-1 pr-3 pb-2">
-      <CurveKindMenu />
       <CurveNumbers />
       {isPath ? (
         <Suspense fallback={null}>

@@ -2,7 +2,7 @@ import { type Curve, sameCurve } from "@levitas/core/curve";
 import { setSpanCurve, setSpanCurves, spansFollowing } from "@levitas/core/edit";
 import type { CurveReference } from "@levitas/core/study";
 import { useQuery } from "@tanstack/react-query";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { curveQueries } from "../../api/queries.ts";
 import { MiniCurve } from "../../curve-editor/MiniCurve.tsx";
 import { STOCK } from "../../curve-editor/stock.ts";
@@ -30,15 +30,31 @@ interface Offer {
 export function StockStrip({ span }: { span: Span }): ReactNode {
   const [shelf, setShelf] = useState<Shelf>("stock");
   const offers = useOffers(shelf, span);
+  const shelfRow = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const element = shelfRow.current;
+    if (!element) return;
+    // A wheel turns down; the shelf lies across.
+    const wheel = (event: WheelEvent) => {
+      if (Math.abs(event.deltaX) >= Math.abs(event.deltaY)) return;
+      event.preventDefault();
+      element.scrollLeft += event.deltaY;
+    };
+    element.addEventListener("wheel", wheel, { passive: false });
+    return () => element.removeEventListener("wheel", wheel);
+  }, []);
   return (
     <section aria-label="Curves to choose from" className="shrink-0 border-t border-rule">
-      <div className="flex h-26 items-stretch">
-        <div className="flex w-20 shrink-0 flex-col gap-1 border-r border-rule p-1.5">
-          <Segmented label="Shelf" value={shelf} options={SHELVES} onChange={setShelf} vertical />
+      <div className="flex h-16 items-center">
+        <div className="flex shrink-0 items-center pl-3">
+          <Segmented label="Shelf" value={shelf} options={SHELVES} onChange={setShelf} />
         </div>
-        <div className="grid flex-1 auto-rows-min grid-cols-6 gap-x-0.5 overflow-y-auto p-1">
+        <div
+          ref={shelfRow}
+          className="flex h-full min-w-0 flex-1 items-center gap-0.5 overflow-x-auto px-2 [scrollbar-width:thin]"
+        >
           {offers.length === 0 ? (
-            <p className="col-span-6 p-2 text-[12.5px] leading-snug text-muted">
+            <p className="p-2 text-[12.5px] leading-snug text-muted">
               {shelf === "own"
                 ? "No curves of your own yet. Keep one in the curve room."
                 : "No span of this study shares a curve yet. “Keep as shared curve” begins one."}
@@ -52,7 +68,7 @@ export function StockStrip({ span }: { span: Span }): ReactNode {
               title={name}
               onMouseDown={leaveFocus}
               onClick={take}
-              className={`flex min-w-0 flex-col items-center rounded-lg border pb-1 ${chosen ? "border-spruce bg-spruce-pale text-spruce" : "border-transparent text-spruce hover:border-edge/50 hover:bg-raised"}`}
+              className={`flex w-17 shrink-0 flex-col items-center rounded-lg border pb-1 ${chosen ? "border-spruce bg-spruce-pale text-spruce" : "border-transparent text-spruce hover:border-edge/50 hover:bg-raised"}`}
             >
               <MiniCurve curve={curve} />
               <span className="max-w-full truncate text-[10.5px] leading-none text-ink">
@@ -69,7 +85,7 @@ export function StockStrip({ span }: { span: Span }): ReactNode {
 function useOffers(shelf: Shelf, span: Span): readonly Offer[] {
   const bench = useBench();
   const study = useStudy();
-  const own = useQuery(curveQueries.own());
+  const own = useQuery({ ...curveQueries.own(), enabled: shelf === "own" });
   const { desk } = bench;
   const chosen = useBenchState(({ selection }) => selection.keys);
   /** With several keys chosen, every span that begins at one of them gets the curve. */

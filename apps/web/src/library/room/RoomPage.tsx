@@ -4,6 +4,7 @@ import { type ReactNode, useEffect, useState } from "react";
 import { useLoaderData, useLocation, useParams } from "react-router";
 import { createCurve } from "../../api/curves.ts";
 import { curveQueries } from "../../api/queries.ts";
+import { CurveDirection } from "../../curve-editor/CurveDirection.tsx";
 import { CurveKindMenu } from "../../curve-editor/CurveKindMenu.tsx";
 import { CurveNumbers } from "../../curve-editor/CurveNumbers.tsx";
 import { CurveText } from "../../curve-editor/CurveText.tsx";
@@ -60,6 +61,7 @@ function OpenRoom({ found }: { found: FoundCurve | null }): ReactNode {
             <div className="flex min-w-0 flex-1 flex-col border-r border-rule">
               <div className="flex h-11 shrink-0 items-center gap-2 px-3">
                 <CurveKindMenu />
+                <CurveDirection />
                 <div className="ml-auto">
                   <GhostBar />
                 </div>
