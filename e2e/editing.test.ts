@@ -256,7 +256,7 @@ describe("working on the bench", () => {
   });
 
   it("pulls a handle past the target, hatches what is past it, and reads it out", async () => {
-    await dragBy(page, '[data-handle="2"]', { x: -20, y: -90 });
+    await dragBy(page, '[data-handle="2"]', { x: -20, y: -120 });
     const y2 = Number((await textOf(page, '[aria-label="y2"]')).replace("−", "-"));
     expect(y2).toBeGreaterThan(1.3);
     const readings = await page.$$eval("dl dd", (cells) => cells.map((cell) => cell.textContent));

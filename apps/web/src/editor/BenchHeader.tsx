@@ -7,6 +7,7 @@ import { Nav } from "../shell/Nav.tsx";
 import { IconButton } from "../ui/Button.tsx";
 import { RedoIcon, UndoIcon } from "../ui/icons.tsx";
 import { ArrangementSwitch } from "./arrangement/ArrangementSwitch.tsx";
+import { HistoryPanel } from "./commands/HistoryPanel.tsx";
 import { Shortcuts } from "./commands/Shortcuts.tsx";
 import { useBench, useBenchState, useStudy } from "./session/BenchContext.ts";
 import type { StudyKeeper } from "./session/openStudy.ts";
@@ -35,6 +36,7 @@ export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
           >
             <RedoIcon />
           </IconButton>
+          <HistoryPanel />
           <ArrangementSwitch />
           <Shortcuts />
           <HandoffPanel study={study} />

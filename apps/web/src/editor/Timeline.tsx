@@ -8,9 +8,10 @@ import {
   useLayoutEffect,
   useMemo,
   useRef,
+  useState,
 } from "react";
 import { MarginGrip } from "./arrangement/MarginGrip.tsx";
-import { MARGIN, ROW } from "./axis/laneGeometry.ts";
+import { isNumeric, MARGIN, ROW } from "./axis/laneGeometry.ts";
 import { PlayheadLine } from "./axis/PlayheadLine.tsx";
 import { Ruler } from "./axis/Ruler.tsx";
 import { useTimelineZoom } from "./axis/useTimelineZoom.ts";
@@ -22,7 +23,7 @@ import { LaneRow } from "./lanes/LaneRow.tsx";
 import { RangeStrip } from "./RangeStrip.tsx";
 import { RecipePanel } from "./recipes/RecipePanel.tsx";
 import { useBench, useBenchState, useStudy } from "./session/BenchContext.ts";
-import { sameRow, timelineRows } from "./session/rows.ts";
+import { laneName, sameRow, timelineRows } from "./session/rows.ts";
 
 const KeptFigureRow = memo(FigureRow, sameRow);
 const KeptLaneRow = memo(LaneRow, sameRow);
@@ -41,7 +42,13 @@ const BlockBar = lazy(async () => ({
 const FollowerRow = lazy(async () => ({
   default: (await import("./lanes/FollowerRow.tsx")).FollowerRow,
 }));
+const FollowingGraph = lazy(async () => ({
+  default: (await import("./graphs/FollowingGraph.tsx")).FollowingGraph,
+}));
 const KeptGraphRow = memo(GraphRow, sameRow);
+
+/** What the following graph takes of the room, and what lies under the last lane, px. */
+const FOLLOWING = { graph: ROW.graph + 24, foot: 44 } as const;
 
 /** One ruler, one playhead, and a lane for every channel that moves. */
 export function Timeline(): ReactNode {
@@ -65,6 +72,33 @@ export function Timeline(): ReactNode {
   });
   // Row heights follow the kinds of the rows.
   useLayoutEffect(() => virtual.measure(), [rows]);
+
+  const graphFollows = useBenchState((state) => state.graphFollows);
+  const selected = useBenchState(({ selection }) =>
+    selection.figure === null || selection.channel === null
+      ? null
+      : laneName(selection.figure, selection.channel),
+  );
+  /** Height of what lies between the strips at the top and the bar at the foot, px. */
+  const [room, setRoom] = useState(0);
+  const body = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    const element = body.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setRoom(element.clientHeight));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  const following = useMemo(() => {
+    const row = rows.find(
+      (each) => each.kind === "lane" && laneName(each.figure.id, each.channel.id) === selected,
+    );
+    return row?.kind === "lane" && isNumeric(row.channel) && !row.unfolded
+      ? { ...row, kind: "graph" as const }
+      : undefined;
+  }, [rows, selected]);
+  const hasRoom = room - virtual.getTotalSize() >= FOLLOWING.graph + FOLLOWING.foot;
+  const follows = graphFollows && hasRoom && !arranging;
 
   useLayoutEffect(() => {
     const element = track.current;
@@ -97,54 +131,74 @@ export function Timeline(): ReactNode {
     >
       <Ruler />
       <RangeStrip />
-      {arranging ? (
-        <Suspense fallback={<div className="flex-1" />}>
-          <BusyStrip />
-          <SequenceView />
-        </Suspense>
-      ) : null}
-      <div
-        ref={scroller}
-        className={`relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto ${arranging ? "hidden" : ""}`}
-      >
-        <div className="relative" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map((item) => {
-            const row = rows[item.index];
-            if (!row) return null;
-            const name =
-              row.kind === "figure"
-                ? row.figure.id
-                : `${row.figure.id} ${row.channel.id} ${row.kind}`;
-            return (
-              <div
-                key={name}
-                {...(row.kind === "figure" ? { "data-figure-row": row.figure.id } : {})}
-                className="group/row absolute inset-x-0 flex border-b border-rule"
-                style={{ height: item.size, transform: `translateY(${item.start}px)` }}
-              >
-                {row.kind === "figure" ? (
-                  <KeptFigureRow row={row} />
-                ) : row.kind === "follower" ? (
-                  <Suspense fallback={null}>
-                    <FollowerRow figure={row.figure} follower={row.follower} />
-                  </Suspense>
-                ) : row.kind === "lane" ? (
-                  <KeptLaneRow row={row} />
-                ) : (
-                  <Suspense fallback={null}>
-                    <KeptGraphRow row={row} />
-                  </Suspense>
-                )}
-              </div>
-            );
-          })}
-        </div>
-        <div className="flex">
-          <div className="flex items-center gap-1 p-2" style={{ width: MARGIN }}>
-            <AddFigureMenu />
-            <RecipePanel />
+      <div ref={body} className="flex min-h-0 flex-1 flex-col">
+        {arranging ? (
+          <Suspense fallback={<div className="flex-1" />}>
+            <BusyStrip />
+            <SequenceView />
+          </Suspense>
+        ) : null}
+        <div
+          ref={scroller}
+          className={`relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto ${arranging ? "hidden" : ""}`}
+        >
+          <div className="relative" style={{ height: virtual.getTotalSize() }}>
+            {virtual.getVirtualItems().map((item) => {
+              const row = rows[item.index];
+              if (!row) return null;
+              const name =
+                row.kind === "figure"
+                  ? row.figure.id
+                  : `${row.figure.id} ${row.channel.id} ${row.kind}`;
+              return (
+                <div
+                  key={name}
+                  {...(row.kind === "figure" ? { "data-figure-row": row.figure.id } : {})}
+                  className="group/row absolute inset-x-0 flex border-b border-rule"
+                  style={{ height: item.size, transform: `translateY(${item.start}px)` }}
+                >
+                  {row.kind === "figure" ? (
+                    <KeptFigureRow row={row} />
+                  ) : row.kind === "follower" ? (
+                    <Suspense fallback={null}>
+                      <FollowerRow figure={row.figure} follower={row.follower} />
+                    </Suspense>
+                  ) : row.kind === "lane" ? (
+                    <KeptLaneRow row={row} />
+                  ) : (
+                    <Suspense fallback={null}>
+                      <KeptGraphRow row={row} />
+                    </Suspense>
+                  )}
+                </div>
+              );
+            })}
+          </div>
+          <div className="flex">
+            <div className="flex items-center gap-1 p-2" style={{ width: MARGIN }}>
+              <AddFigureMenu />
+              <RecipePanel />
+              {following && hasRoom && !graphFollows ? (
+                <button
+                  type="button"
+                  title="Show the graph of the selected channel here while there is room"
+                  onClick={() => bench.store.setState({ graphFollows: true })}
+                  className="ml-auto rounded-md px-1.5 text-[12px] text-muted hover:bg-sunk hover:text-ink"
+                >
+                  Graph
+                </button>
+              ) : null}
+            </div>
           </div>
         </div>
+        {follows && following ? (
+          <Suspense fallback={null}>
+            <FollowingGraph
+              key={laneName(following.figure.id, following.channel.id)}
+              row={following}
+            />
+          </Suspense>
+        ) : null}
       </div>
       <div
         ref={track}

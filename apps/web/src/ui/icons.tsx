@@ -21,6 +21,9 @@ export const PlayIcon = drawing("M4.5 2.8 L13 8 L4.5 13.2 Z", true);
 export const PauseIcon = drawing("M4 3 H6.8 V13 H4 Z M9.2 3 H12 V13 H9.2 Z", true);
 export const UndoIcon = drawing("M6 3.5 L2.8 6.7 L6 9.9 M3 6.7 H9.6 A3.6 3.6 0 0 1 9.6 13 H7");
 export const RedoIcon = drawing("M10 3.5 L13.2 6.7 L10 9.9 M13 6.7 H6.4 A3.6 3.6 0 0 0 6.4 13 H9");
+export const HistoryIcon = drawing(
+  "M2.6 8 A5.4 5.4 0 1 0 4.4 4 M4.2 1.6 V4.4 H7 M8 5 V8.3 L10.2 9.8",
+);
 export const PlusIcon = drawing("M8 3 V13 M3 8 H13");
 export const MoreIcon = drawing(
   "M3 6.9 A1.1 1.1 0 1 0 3.01 6.9 Z M8 6.9 A1.1 1.1 0 1 0 8.01 6.9 Z M13 6.9 A1.1 1.1 0 1 0 13.01 6.9 Z",

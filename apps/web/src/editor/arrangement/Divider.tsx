@@ -28,7 +28,7 @@ export function Divider({
       onKeyDown={() => onDragging(true)}
       onKeyUp={() => onDragging(false)}
       onDoubleClick={onRestore}
-      className={`group relative z-20 shrink-0 outline-none ${hidden ? "hidden" : ""} ${upright ? "w-1.5 border-x" : "h-1.5 border-y"} border-rule bg-sunk focus-visible:bg-spruce data-[resize-handle-state=drag]:bg-spruce data-[resize-handle-state=hover]:bg-edge/60`}
+      className={`group relative z-20 shrink-0 outline-none ${hidden ? "hidden" : ""} ${upright ? "w-1.5 cursor-col-resize border-x" : "h-1.5 cursor-row-resize border-y"} border-rule bg-sunk focus-visible:bg-spruce data-[resize-handle-state=drag]:bg-spruce data-[resize-handle-state=hover]:bg-edge/60`}
     >
       <span
         aria-hidden

@@ -1,5 +1,10 @@
 import { type ReactNode, useEffect, useRef, useState } from "react";
-import { type ImperativePanelGroupHandle, Panel, PanelGroup } from "react-resizable-panels";
+import {
+  disableGlobalCursorStyles,
+  type ImperativePanelGroupHandle,
+  Panel,
+  PanelGroup,
+} from "react-resizable-panels";
 import {
   defaultShares,
   keepShares,
@@ -9,6 +14,9 @@ import {
 } from "../session/arrangement.ts";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
 import { Divider } from "./Divider.tsx";
+
+// It would put a style element into the page, which our policy forbids; the dividers have their cursors.
+disableGlobalCursorStyles();
 
 /** Narrower than these no pane gets by dragging, in percent. */
 const LEAST = { column: 18, timeline: 24, scene: 16, curve: 24 } as const;

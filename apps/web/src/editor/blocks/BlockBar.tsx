@@ -4,17 +4,7 @@ import { lazy, type ReactNode, Suspense, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { Panel } from "../../ui/Panel.tsx";
-import {
-  deleteChosen,
-  disableChosen,
-  dissolveChosen,
-  duplicateChosen,
-  groupChosenBlocks,
-  joinChosen,
-  looseChosen,
-  orderChosen,
-  splitChosen,
-} from "../commands/blockCommands.ts";
+import { CommandButton } from "../commands/CommandButton.tsx";
 import { TypedField } from "../keys/TypedField.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { passWords } from "../session/iterationWords.ts";
@@ -87,42 +77,26 @@ export function BlockBar(): ReactNode {
 }
 
 function Actions({ items, off }: { items: readonly SequenceItem[]; off: boolean }): ReactNode {
-  const bench = useBench();
   const [first] = items;
-  const group = items.length === 1 && first?.type === "group";
-  const tweens = items.every(({ type }) => type === "tween");
-  const button = (text: string, title: string, run: (of: typeof bench) => void) => (
-    <Button size="tiny" title={title} onClick={() => run(bench)}>
-      {text}
-    </Button>
-  );
+  const isGroup = items.length === 1 && first?.type === "group";
+  const areTweens = items.every(({ type }) => type === "tween");
   return (
     <>
-      {items.length === 1 && tweens
-        ? button("Split", "Split it at the playhead (X)", splitChosen)
-        : null}
-      {items.length > 1 && tweens ? button("Join", "Make one tween of them (J)", joinChosen) : null}
-      {items.some(({ tether }) => tether.to !== "start")
-        ? button("Cut tethers", "Hang them on nothing; they stay where they are", looseChosen)
-        : null}
-      {items.length === 1
-        ? button("↑", "Move it up in the list", (of) => orderChosen(of, -1))
-        : null}
-      {items.length === 1
-        ? button("↓", "Move it down: of two that start together the lower one wins", (of) =>
-            orderChosen(of, 1),
-          )
-        : null}
-      {button("Duplicate", "A copy that plays after it (D)", duplicateChosen)}
-      {button(
-        off ? "Enable" : "Disable",
-        off ? "Play it again" : "Keep it, and do not play it",
-        disableChosen,
+      {items.length === 1 && areTweens ? <CommandButton id="split" text="Split" /> : null}
+      {items.length > 1 && areTweens ? <CommandButton id="join" text="Join" /> : null}
+      {items.some(({ tether }) => tether.to !== "start") ? (
+        <CommandButton id="cut-tethers" text="Cut tethers" />
+      ) : null}
+      {items.length === 1 ? <CommandButton id="order-up" text="↑" /> : null}
+      {items.length === 1 ? <CommandButton id="order-down" text="↓" /> : null}
+      <CommandButton id="repeat" text="Duplicate" />
+      <CommandButton id="disable" text={off ? "Enable" : "Disable"} />
+      {isGroup ? (
+        <CommandButton id="dissolve" text="Dissolve" />
+      ) : (
+        <CommandButton id="group" text="Group" />
       )}
-      {group
-        ? button("Dissolve", "Take the group apart; nothing moves", dissolveChosen)
-        : button("Group", "Make a group of them", groupChosenBlocks)}
-      {button("Delete", "Delete; what hangs on it stays where it is (Delete)", deleteChosen)}
+      <CommandButton id="delete" text="Delete" />
     </>
   );
 }

@@ -1,9 +1,11 @@
 import type { ReactNode } from "react";
+import { MOD } from "./command.ts";
 import { COMMANDS } from "./commands.ts";
 
 /** What is not a command but good to know. */
 const MORE = [
-  { label: "Copy the chosen keys, paste them at the playhead", shownKeys: "Ctrl C, Ctrl V" },
+  { label: "Find a command, a figure, a marker, a curve", shownKeys: `${MOD} K` },
+  { label: "Paste copied keys at the playhead", shownKeys: `${MOD} V` },
   { label: "Choose another figure as well, the group it stands in", shownKeys: "Shift, Alt click" },
   { label: "Take back what is being dragged", shownKeys: "Escape" },
   { label: "Drag without snapping", shownKeys: "Ctrl" },
@@ -20,12 +22,14 @@ const MORE = [
 export function ShortcutList(): ReactNode {
   return (
     <dl className="grid grid-cols-[auto_auto] gap-x-6 gap-y-1">
-      {[...COMMANDS, ...MORE].map(({ label, shownKeys }) => (
-        <div key={label} className="contents">
-          <dt>{label}</dt>
-          <dd className="text-right font-mono text-[11.5px] text-muted">{shownKeys}</dd>
-        </div>
-      ))}
+      {[...COMMANDS.filter(({ shownKeys }) => shownKeys !== ""), ...MORE].map(
+        ({ label, shownKeys }) => (
+          <div key={label} className="contents">
+            <dt>{label}</dt>
+            <dd className="text-right font-mono text-[11.5px] text-muted">{shownKeys}</dd>
+          </div>
+        ),
+      )}
     </dl>
   );
 }

@@ -1,12 +1,16 @@
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { IconButton } from "../../ui/Button.tsx";
+import { Button, IconButton } from "../../ui/Button.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { useHeldKey } from "../../ui/useHeldKey.ts";
 import { useBench } from "../session/BenchContext.ts";
 import { copyChosen } from "./clipboard.ts";
+import { MOD, runCommand } from "./command.ts";
 import { COMMANDS } from "./commands.ts";
 
+const CommandPalette = lazy(async () => ({
+  default: (await import("./CommandPalette.tsx")).CommandPalette,
+}));
 const ShortcutList = lazy(async () => ({
   default: (await import("./ShortcutList.tsx")).ShortcutList,
 }));
@@ -15,6 +19,7 @@ const ShortcutList = lazy(async () => ({
 export function Shortcuts(): ReactNode {
   const bench = useBench();
   const [open, setOpen] = useState(false);
+  const [searching, setSearching] = useState(false);
   useHotkeys(
     COMMANDS.flatMap((command) => command.keys),
     (event, { hotkey }) => {
@@ -26,12 +31,20 @@ export function Shortcuts(): ReactNode {
       event.preventDefault();
       // A held key repeats: that counts for stepping alone.
       if (event.repeat && !command.repeats) return;
-      command.run(bench, true);
+      runCommand(command, bench);
     },
     // Beads and handles are sliders, numbers spin buttons, switches radios; no text is typed in those.
     { enableOnFormTags: ["slider", "spinbutton", "radio"] },
   );
   // By the letter, not the key: keyboards have it in different places.
+  useHotkeys(
+    "mod+k",
+    (event) => {
+      event.preventDefault();
+      if (!event.repeat) setSearching((shown) => !shown);
+    },
+    { enableOnFormTags: true },
+  );
   useHotkeys("?", (event) => event.repeat || setOpen((shown) => !shown), {
     useKey: true,
     ignoreModifiers: true,
@@ -67,23 +80,38 @@ export function Shortcuts(): ReactNode {
   }, [bench]);
   useHeldKey("b", (held) => bench.lookBack(held));
   return (
-    <Panel
-      name="Shortcuts"
-      trigger={
-        <IconButton label="Shortcuts (?)">
-          <span className="font-mono text-[13px]">?</span>
-        </IconButton>
-      }
-      open={open}
-      onOpenChange={setOpen}
-      place={{ align: "end" }}
-      className="max-h-[calc(100vh-5rem)] p-4"
-    >
-      <h2 className="mb-2 font-semibold">Shortcuts</h2>
-      <Suspense fallback={null}>
-        <ShortcutList />
-      </Suspense>
-    </Panel>
+    <>
+      <Button
+        size="small"
+        title={`Find a command, a figure, a marker or a curve (${MOD} K)`}
+        onClick={() => setSearching(true)}
+      >
+        Find
+        <kbd className="font-mono text-[10.5px] text-muted">{MOD} K</kbd>
+      </Button>
+      {searching ? (
+        <Suspense fallback={null}>
+          <CommandPalette close={() => setSearching(false)} />
+        </Suspense>
+      ) : null}
+      <Panel
+        name="Shortcuts"
+        trigger={
+          <IconButton label="Shortcuts (?)">
+            <span className="font-mono text-[13px]">?</span>
+          </IconButton>
+        }
+        open={open}
+        onOpenChange={setOpen}
+        place={{ align: "end" }}
+        className="max-h-[calc(100vh-5rem)] p-4"
+      >
+        <h2 className="mb-2 font-semibold">Shortcuts</h2>
+        <Suspense fallback={null}>
+          <ShortcutList />
+        </Suspense>
+      </Panel>
+    </>
   );
 }
 

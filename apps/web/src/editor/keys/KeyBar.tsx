@@ -1,20 +1,9 @@
-import { HOLD } from "@levitas/core/curve";
-import {
-  chosenKeys,
-  deleteKeys,
-  moveKeys,
-  type Smoothing,
-  setKeyValues,
-  setSpanCurves,
-  stretchOf,
-} from "@levitas/core/edit";
+import { chosenKeys, moveKeys, setKeyValues, stretchOf } from "@levitas/core/edit";
 import { channelOf } from "@levitas/core/study";
 import { isColor } from "@levitas/core/value";
 import { lazy, type ReactNode, Suspense, useMemo } from "react";
-import { Button } from "../../ui/Button.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
-import { copyChosen, repeatChosen } from "../commands/clipboard.ts";
-import { smoothChosen } from "../commands/smoothChosen.ts";
+import { CommandButton } from "../commands/CommandButton.tsx";
 import { SaveRecipe } from "../recipes/SaveRecipe.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { fromUnit } from "../session/labels.ts";
@@ -48,7 +37,6 @@ export function KeyBar(): ReactNode {
     (["x", "y"] as const).every((axis) => motion.drivenAt(motion.figureIndex(figure), axis));
   /** Keys that begin a span: what curves are given to. */
   const any = keys.length > 0;
-  const smooth = (how: Smoothing) => smoothChosen(bench, how);
   const setTime = (time: number) =>
     stretch && bench.perform(moveKeys, { keyIds: keys, time: time - stretch.from });
   const valueText =
@@ -113,65 +101,16 @@ export function KeyBar(): ReactNode {
         }}
       />
       <span className="mx-1 h-5 w-px shrink-0 bg-rule" />
-      <Button
-        size="tiny"
-        disabled={!any}
-        title="Equal speed on both sides of the chosen keys"
-        onClick={() => smooth("through")}
-      >
-        Smooth
-      </Button>
-      <Button
-        size="tiny"
-        disabled={!any}
-        title="Stop at the chosen keys"
-        onClick={() => smooth("flat")}
-      >
-        Flat
-      </Button>
-      <Button
-        size="tiny"
-        disabled={!any}
-        title="Where the speed jumps, make it the mean of both sides"
-        onClick={() => smooth("match")}
-      >
-        Match
-      </Button>
-      <Button
-        size="tiny"
-        disabled={!any}
-        title="Hold the value until the next key"
-        onClick={() => bench.perform(setSpanCurves, { keyIds: keys, curve: HOLD })}
-      >
-        Hold
-      </Button>
+      <CommandButton id="smooth" text="Smooth" />
+      <CommandButton id="flat" text="Flat" />
+      <CommandButton id="match" text="Match" />
+      <CommandButton id="hold" text="Hold" />
       <span className="mx-1 h-5 w-px shrink-0 bg-rule" />
-      <Button
-        size="tiny"
-        disabled={!any}
-        title="Copy the chosen keys (Ctrl C)"
-        onClick={() => copyChosen(bench)}
-      >
-        Copy
-      </Button>
+      <CommandButton id="copy" text="Copy" />
       <PastePanel />
-      <Button
-        size="tiny"
-        disabled={!any}
-        title="Set the chosen keys again at the playhead (D)"
-        onClick={() => repeatChosen(bench)}
-      >
-        Repeat
-      </Button>
+      <CommandButton id="repeat" text="Repeat" />
       <SaveRecipe />
-      <Button
-        size="tiny"
-        disabled={!any}
-        title="Delete the chosen keys and nothing else (Delete)"
-        onClick={() => bench.perform(deleteKeys, { keyIds: keys })}
-      >
-        Delete
-      </Button>
+      <CommandButton id="delete" text="Delete" />
       <span className="mx-1 h-5 w-px shrink-0 bg-rule" />
       {moves ? (
         <Suspense fallback={null}>

@@ -53,6 +53,7 @@ export interface BenchState {
   readonly unfolded: ReadonlySet<string>;
   /** The figure whose channels are being looked through for one to add. */
   readonly pickingFor: string | null;
+  readonly recipesOpen: boolean;
   /** What was copied last in this tab. */
   readonly copied: Clipboard | null;
   /** The timeline shows the whole sequence as blocks instead of the lanes. */
@@ -62,6 +63,8 @@ export interface BenchState {
   /** The follower whose form is open. */
   readonly editingFollower: string | null;
   readonly arrangement: Arrangement;
+  /** Free space below the lanes shows the graph of the selected channel. */
+  readonly graphFollows: boolean;
   /** Width of the timeline's left margin, px. */
   readonly margin: number;
   /** How the playhead travels when it is sent somewhere. */
@@ -138,11 +141,13 @@ export class Bench {
       timeUnit: "ms",
       unfolded: new Set(),
       pickingFor: null,
+      recipesOpen: false,
       copied: null,
       arranging: false,
       folded: new Set(),
       editingFollower: null,
       arrangement: "side",
+      graphFollows: true,
       margin: keptMargin(globalThis.innerWidth ?? 1280),
       travel: { duration: 600, curve: { kind: "keyword", name: "ease-in-out" } },
     }));
@@ -366,6 +371,11 @@ export class Bench {
 
   redo(): void {
     this.travel(redo);
+  }
+
+  /** Goes several steps through the history: back below 0, forth again above. */
+  travelHistory(steps: number): void {
+    for (let i = 0; i < Math.abs(steps); i++) this.travel(steps < 0 ? undo : redo);
   }
 
   private travel(step: typeof undo): void {

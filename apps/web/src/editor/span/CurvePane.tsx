@@ -38,8 +38,8 @@ export function CurvePane(): ReactNode {
     );
   return (
     <DeskContext value={bench.desk}>
-      <section aria-label="Curve" className="flex min-h-0 flex-1 flex-col">
-        <div className="flex h-11 shrink-0 items-center gap-1.5 px-3">
+      <section aria-label="Curve" className="@container flex min-h-0 flex-1 flex-col">
+        <div className="flex min-h-11 shrink-0 flex-wrap items-center gap-1.5 px-3 py-1">
           <h2 className="flex min-w-0 items-baseline gap-2">
             <span className="font-semibold whitespace-nowrap">
               {span.figure.name} · {span.channel.label}
@@ -57,8 +57,8 @@ export function CurvePane(): ReactNode {
             <CurveDirection />
           </span>
         </div>
-        <div className="flex min-h-0 flex-1">
-          <div className="flex min-w-0 flex-1 flex-col">
+        <div className="flex min-h-0 flex-1 flex-col @min-[420px]:flex-row">
+          <div className="flex min-h-40 min-w-0 flex-1 flex-col">
             <CurvePlot title={`Curve of ${span.figure.name} ${span.channel.label}`} />
           </div>
           <SpanPanel span={span} />

@@ -28,7 +28,7 @@ export function SpanPanel({ span }: { span: Span }): ReactNode {
   const setRoute = (set: Parameters<typeof setTrack>[1]["set"]) =>
     bench.perform(setTrack, { tweenId: tween.id, channel: channel.id, set });
   return (
-    <div className="flex w-44 shrink-0 flex-col gap-2 overflow-y-auto pt-1 pr-3 pb-2">
+    <div className="flex min-h-0 shrink flex-col gap-2 overflow-y-auto px-3 pt-1 pb-2 @min-[420px]:w-44 @min-[420px]:shrink-0 @min-[420px]:pl-0">
       <CurveNumbers />
       {isPath ? (
         <Suspense fallback={null}>

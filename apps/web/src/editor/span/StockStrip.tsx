@@ -45,13 +45,13 @@ export function StockStrip({ span }: { span: Span }): ReactNode {
   }, []);
   return (
     <section aria-label="Curves to choose from" className="shrink-0 border-t border-rule">
-      <div className="flex h-16 items-center">
-        <div className="flex shrink-0 items-center pl-3">
+      <div className="flex flex-wrap items-center @min-[420px]:h-16 @min-[420px]:flex-nowrap">
+        <div className="flex shrink-0 items-center pt-1 pl-3 @min-[420px]:pt-0">
           <Segmented label="Shelf" value={shelf} options={SHELVES} onChange={setShelf} />
         </div>
         <div
           ref={shelfRow}
-          className="flex h-full min-w-0 flex-1 items-center gap-0.5 overflow-x-auto px-2 [scrollbar-width:thin]"
+          className="flex h-14 min-w-52 flex-1 items-center gap-0.5 overflow-x-auto px-2 [scrollbar-width:none]"
         >
           {offers.length === 0 ? (
             <p className="p-2 text-[12.5px] leading-snug text-muted">

@@ -1,4 +1,5 @@
 import { lazy, type ReactNode, Suspense, useRef } from "react";
+import { usePlaying } from "../../clock/useClock.ts";
 import { Panel } from "../../ui/Panel.tsx";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
 import { SceneSwitch } from "./SceneSwitch.tsx";
@@ -13,15 +14,60 @@ const PANEL =
 /** The switches of the scene: what explains the motion, and what figures are aligned with. */
 export function SceneBar(): ReactNode {
   const bench = useBench();
-  const { store, camera } = bench;
-  const { showPath, showSpacing, showTwin, onion } = useBenchState((state) => state);
+  const { camera } = bench;
+  const playing = usePlaying(bench.clock);
   const zoom = useRef<HTMLButtonElement>(null);
   useFrame("The scene bar", ["camera"], () => {
     const text = `${Math.round(camera.scale * 100)} %`;
     if (zoom.current && zoom.current.textContent !== text) zoom.current.textContent = text;
   });
   return (
-    <div className="absolute inset-x-2 bottom-2 flex items-center gap-1">
+    <div
+      className={`@container absolute inset-x-2 bottom-2 transition-opacity focus-within:opacity-100 group-hover/scene:opacity-100 ${playing ? "opacity-0" : ""}`}
+    >
+      <div className="flex items-center gap-1">
+        <div className="hidden items-center gap-1 @min-[420px]:flex">
+          <Switches />
+          <LinesPanel />
+        </div>
+        <div className="@min-[420px]:hidden">
+          <Panel
+            name="What the scene shows"
+            trigger={
+              <button
+                type="button"
+                className="h-6.5 rounded-lg border border-edge/60 bg-raised/90 px-2 text-[12px] text-muted hover:text-ink"
+              >
+                Show…
+              </button>
+            }
+            place={{ side: "top" }}
+            className="w-64 p-3"
+          >
+            <div className="flex flex-wrap gap-1.5">
+              <Switches />
+              <LinesPanel />
+            </div>
+          </Panel>
+        </div>
+        <button
+          ref={zoom}
+          type="button"
+          title="Zoom of the scene: wheel to zoom, drag with Space to pan, click to see all of it"
+          onClick={() => camera.fit()}
+          className="ml-auto h-6.5 rounded-lg border border-edge/60 bg-raised/90 px-1.5 font-mono text-[10.5px] whitespace-nowrap text-muted hover:text-ink"
+        />
+      </div>
+    </div>
+  );
+}
+
+/** What explains the motion on the scene. */
+function Switches(): ReactNode {
+  const { store } = useBench();
+  const { showPath, showSpacing, showTwin, onion } = useBenchState((state) => state);
+  return (
+    <>
       <SceneSwitch
         name="Path"
         on={showPath}
@@ -45,15 +91,7 @@ export function SceneBar(): ReactNode {
         on={showTwin}
         toggle={() => store.setState({ showTwin: !showTwin })}
       />
-      <LinesPanel />
-      <button
-        ref={zoom}
-        type="button"
-        title="Zoom of the scene: wheel to zoom, drag with Space to pan, click to see all of it"
-        onClick={() => camera.fit()}
-        className="ml-auto h-6.5 rounded-lg border border-edge/60 bg-raised/90 px-1.5 font-mono text-[10.5px] text-muted hover:text-ink"
-      />
-    </div>
+    </>
   );
 }
 

@@ -17,7 +17,7 @@ export function SceneSwitch({
       pressed={on}
       onPressedChange={toggle}
       onMouseDown={leaveFocus}
-      className="h-6.5 rounded-lg border border-edge/60 bg-raised/90 px-2 text-[12px] text-muted data-[state=on]:border-spruce data-[state=on]:font-medium data-[state=on]:text-spruce"
+      className="h-6.5 rounded-lg whitespace-nowrap border border-edge/60 bg-raised/90 px-2 text-[12px] text-muted data-[state=on]:border-spruce data-[state=on]:font-medium data-[state=on]:text-spruce"
     >
       {name}
     </Toggle.Root>

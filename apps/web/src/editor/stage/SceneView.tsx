@@ -207,7 +207,10 @@ export function SceneView(): ReactNode {
   });
 
   return (
-    <section aria-label="Scene" className="relative min-h-0 flex-1 overflow-hidden bg-sunk">
+    <section
+      aria-label="Scene"
+      className="group/scene relative min-h-0 flex-1 overflow-hidden bg-sunk"
+    >
       {/* Selecting by pointer; by keyboard the figures are reached in the timeline. */}
       <div ref={frame} {...bind()} className="absolute inset-0 touch-none">
         <div

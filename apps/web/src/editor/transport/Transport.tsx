@@ -30,51 +30,49 @@ export function Transport(): ReactNode {
   const playing = usePlaying(clock);
   const { mode, rate, emulate } = useClockSettings(clock);
   return (
-    <div
-      role="toolbar"
-      aria-label="Transport"
-      className="flex h-13 shrink-0 items-center gap-2 border-b border-rule bg-raised px-2.5"
-    >
-      <button
-        type="button"
-        aria-label={playing ? "Pause" : "Play"}
-        title={playing ? "Pause (Space)" : "Play (Space)"}
-        onClick={() => clock.toggle()}
-        onMouseDown={leaveFocus}
-        className="flex size-9 shrink-0 items-center justify-center rounded-full bg-marigold text-[#1e2430] hover:brightness-105"
-      >
-        {playing ? <PauseIcon /> : <PlayIcon />}
-      </button>
-      <Times />
-      <div className="ml-auto flex items-center gap-1">
-        <Segmented
-          label="At the end"
-          value={mode}
-          options={MODES}
-          onChange={(next) => clock.change({ mode: next })}
-        />
-        <Segmented
-          label="Playback rate"
-          value={String(rate)}
-          options={RATES.map((each) => ({ ...each, value: String(each.rate) }))}
-          onChange={(next) => clock.change({ rate: Number(next) })}
-        />
-        <Menu
-          align="end"
-          items={FRAME_RATES.map((each) => ({
-            text: each === null ? "As the screen shows" : `${each} frames a second`,
-            chosen: each === emulate,
-            onSelect: () => clock.change({ emulate: each }),
-          }))}
+    <div role="toolbar" aria-label="Transport" className="@container shrink-0 bg-raised">
+      <div className="flex min-h-13 flex-wrap items-center gap-x-2 gap-y-1 px-2.5 py-1.5">
+        <button
+          type="button"
+          aria-label={playing ? "Pause" : "Play"}
+          title={playing ? "Pause (Space)" : "Play (Space)"}
+          onClick={() => clock.toggle()}
+          onMouseDown={leaveFocus}
+          className="flex size-9 shrink-0 items-center justify-center rounded-full bg-marigold text-[#1e2430] hover:brightness-105"
         >
-          <Button
-            size="small"
-            title="Emulated frame rate"
-            aria-label={`${emulate === null ? "fps" : `${emulate}f`}: emulated frame rate`}
+          {playing ? <PauseIcon /> : <PlayIcon />}
+        </button>
+        <Times />
+        <div className="ml-auto flex items-center gap-1">
+          <Segmented
+            label="At the end"
+            value={mode}
+            options={MODES}
+            onChange={(next) => clock.change({ mode: next })}
+          />
+          <Segmented
+            label="Playback rate"
+            value={String(rate)}
+            options={RATES.map((each) => ({ ...each, value: String(each.rate) }))}
+            onChange={(next) => clock.change({ rate: Number(next) })}
+          />
+          <Menu
+            align="end"
+            items={FRAME_RATES.map((each) => ({
+              text: each === null ? "As the screen shows" : `${each} frames a second`,
+              chosen: each === emulate,
+              onSelect: () => clock.change({ emulate: each }),
+            }))}
           >
-            {emulate === null ? "fps" : `${emulate}f`}
-          </Button>
-        </Menu>
+            <Button
+              size="small"
+              title="Emulated frame rate"
+              aria-label={`${emulate === null ? "fps" : `${emulate}f`}: emulated frame rate`}
+            >
+              {emulate === null ? "fps" : `${emulate}f`}
+            </Button>
+          </Menu>
+        </div>
       </div>
     </div>
   );

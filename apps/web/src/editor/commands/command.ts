@@ -1,0 +1,59 @@
+import type { Bench } from "../session/bench.ts";
+
+/**
+ * Something a person can ask for. Shortcut, button, menu and palette run the same command and ask the same question:
+ * does it apply, and why not.
+ */
+export interface Command {
+  readonly id: string;
+  /** What it does, as the palette and the list of shortcuts say it. */
+  readonly label: string;
+  /** Shortcuts as react-hotkeys-hook writes them; empty for none. */
+  readonly keys: readonly string[];
+  /** The same as a person reads them; empty for none. */
+  readonly shownKeys: string;
+  /** Why it does not apply now, as a sentence; undefined where it does. Absent for what always applies. */
+  readonly why?: (bench: Bench) => string | undefined;
+  readonly run: (bench: Bench) => void;
+  /** Holding its key does it again and again; absent for once, however long the key is held. */
+  readonly repeats?: true;
+}
+
+/** What the platform calls the key that makes commands. */
+export const MOD =
+  typeof navigator !== "undefined" && /Mac/.test(navigator.platform) ? "Cmd" : "Ctrl";
+
+/** Does what a command stands for, if it applies; answers whether it did. */
+export function runCommand(command: Command, bench: Bench): boolean {
+  if (command.why?.(bench) !== undefined) return false;
+  command.run(bench);
+  return true;
+}
+
+export const NO_KEYS = "Choose a key first: click a bead on a lane.";
+export const NO_FIGURE = "Choose a figure first.";
+export const NO_LANE = "Choose a channel first: click its name in the timeline.";
+
+/** Why something that needs chosen keys does not apply. */
+export const needsKeys = ({ selection }: Bench): string | undefined =>
+  selection.keys.length === 0 ? NO_KEYS : undefined;
+
+/** Why something that needs a channel of a figure does not apply. */
+export const needsLane = ({ selection }: Bench): string | undefined =>
+  selection.figure === null || selection.channel === null ? NO_LANE : undefined;
+
+/** Whether blocks are looked at and some are chosen: then commands for both go to them. */
+export const hasBlocks = (bench: Bench): boolean =>
+  bench.store.getState().arranging && (bench.selection.items ?? []).length > 0;
+
+/** Why something that needs chosen blocks does not apply. */
+export const needsBlocks = (bench: Bench): string | undefined => {
+  if (!bench.store.getState().arranging) return "Show the sequence as blocks first (Q).";
+  return hasBlocks(bench) ? undefined : "Choose a block first.";
+};
+
+/** Something for chosen blocks. What it takes comes when the first such thing is asked for. */
+export const withBlocks =
+  (work: (commands: typeof import("./blockCommands.ts"), bench: Bench) => void) =>
+  (bench: Bench): void =>
+    void import("./blockCommands.ts").then((commands) => work(commands, bench));

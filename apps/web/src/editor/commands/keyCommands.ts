@@ -1,0 +1,146 @@
+import { HOLD } from "@levitas/core/curve";
+import { deleteKeys, keyNear, keysOfFigure, setSpanCurves, setValueAt } from "@levitas/core/edit";
+import { nearestFrame } from "@levitas/core/motion";
+import { channelOf } from "@levitas/core/study";
+import { printHexColor } from "@levitas/core/value";
+import { nanoid } from "nanoid";
+import { say } from "../../ui/notices.tsx";
+import type { Bench } from "../session/bench.ts";
+import { keyTolerance } from "../session/changes.ts";
+import { copyChosen, repeatChosen } from "./clipboard.ts";
+import { type Command, hasBlocks, MOD, needsKeys, needsLane, withBlocks } from "./command.ts";
+import { smoothChosen } from "./smoothChosen.ts";
+
+/** Sets a key at the playhead with the value shown there, or removes the one that is there. */
+function toggleKey(bench: Bench): void {
+  const { study, selection } = bench;
+  const { figure, channel } = selection;
+  if (figure === null || channel === null) return;
+  const now = bench.clock.time;
+  const tolerance = keyTolerance(study);
+  const near = keyNear(study, figure, channel, now, tolerance);
+  if (near) {
+    bench.perform(deleteKeys, { keyIds: [near.key.id] });
+    say("Removed the key at the playhead.");
+    return;
+  }
+  const { motion } = bench;
+  const time = nearestFrame(now, study.scene.frameRate);
+  const index = motion.figureIndex(figure);
+  const poses = motion.at(time, new Float64Array(motion.slotCount));
+  const slot = motion.slot(index, channel);
+  const value =
+    channelOf(channel).kind === "color" ? printHexColor(poses, slot) : (poses[slot] as number);
+  const keyId = nanoid(8);
+  bench.perform(
+    (from, args) => setValueAt(from, motion, args),
+    { figureId: figure, channel, time, value, keyId, tweenId: nanoid(8), tolerance: 0 },
+    { ...selection, keys: [keyId] },
+  );
+  bench.clock.pause();
+  bench.clock.seek(time);
+  say(`Set a key at ${Math.round(time)} ms.`);
+}
+
+/** Chooses all keys of the lane; asked again, of the figure; asked again, of everything. */
+function chooseAll(bench: Bench): void {
+  const { figure, channel, keys: chosen } = bench.selection;
+  const { study } = bench;
+  const wider = [
+    ...(figure !== null && channel !== null ? [keysOfFigure(study, figure, channel)] : []),
+    ...(figure !== null ? [keysOfFigure(study, figure)] : []),
+    [...new Set(study.figures.flatMap(({ id }) => keysOfFigure(study, id)))],
+  ];
+  const next = wider.find((keys) => keys.length > chosen.length) ?? wider[0] ?? [];
+  bench.select({ keys: next });
+}
+
+function deleteChosenKeys(bench: Bench): void {
+  const { keys } = bench.selection;
+  bench.perform(deleteKeys, { keyIds: keys });
+  say(keys.length === 1 ? "Deleted the key." : `Deleted ${keys.length} keys.`, {
+    action: { text: "Undo", run: () => bench.undo() },
+  });
+}
+
+/** What is done with keys; with blocks, where those are looked at and some are chosen. */
+export const KEY_COMMANDS: readonly Command[] = [
+  {
+    id: "key",
+    label: "Set or remove a key at the playhead",
+    keys: ["k"],
+    shownKeys: "K",
+    why: needsLane,
+    run: toggleKey,
+  },
+  {
+    id: "choose-all",
+    label: "Choose all keys: of the lane, again of the figure, again of all",
+    keys: ["mod+a"],
+    shownKeys: `${MOD} A`,
+    run: chooseAll,
+  },
+  {
+    id: "copy",
+    label: "Copy the chosen keys",
+    // The browser's own copying is listened to, so that it works between tabs and files.
+    keys: [],
+    shownKeys: `${MOD} C`,
+    why: needsKeys,
+    run: (bench) => void copyChosen(bench),
+  },
+  {
+    id: "repeat",
+    label: "Set the chosen keys again at the playhead, or duplicate blocks",
+    keys: ["d"],
+    shownKeys: "D",
+    why: (bench) => (hasBlocks(bench) ? undefined : needsKeys(bench)),
+    run: (bench) => {
+      if (hasBlocks(bench)) withBlocks((blocks) => blocks.duplicateChosen(bench))(bench);
+      else repeatChosen(bench);
+    },
+  },
+  {
+    id: "smooth",
+    label: "Smooth the motion through the chosen keys",
+    keys: ["s"],
+    shownKeys: "S",
+    why: needsKeys,
+    run: (bench) => smoothChosen(bench, "through"),
+  },
+  {
+    id: "flat",
+    label: "Stop at the chosen keys",
+    keys: [],
+    shownKeys: "",
+    why: needsKeys,
+    run: (bench) => smoothChosen(bench, "flat"),
+  },
+  {
+    id: "match",
+    label: "Match the speeds on both sides of the chosen keys",
+    keys: [],
+    shownKeys: "",
+    why: needsKeys,
+    run: (bench) => smoothChosen(bench, "match"),
+  },
+  {
+    id: "hold",
+    label: "Hold the value of the chosen keys until the next",
+    keys: [],
+    shownKeys: "",
+    why: needsKeys,
+    run: (bench) => bench.perform(setSpanCurves, { keyIds: bench.selection.keys, curve: HOLD }),
+  },
+  {
+    id: "delete",
+    label: "Delete the chosen keys, or blocks",
+    keys: ["delete", "backspace"],
+    shownKeys: "Delete",
+    why: (bench) => (hasBlocks(bench) ? undefined : needsKeys(bench)),
+    run: (bench) => {
+      if (hasBlocks(bench)) withBlocks((blocks) => blocks.deleteChosen(bench))(bench);
+      else deleteChosenKeys(bench);
+    },
+  },
+];

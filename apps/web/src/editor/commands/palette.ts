@@ -1,0 +1,98 @@
+import { eachTween, type Study } from "@levitas/core/study";
+import type { Bench } from "../session/bench.ts";
+import { boundsNow } from "../session/bounds.ts";
+import type { Command } from "./command.ts";
+import { COMMANDS } from "./commands.ts";
+
+/** A line of the palette: a command, or somewhere to go. */
+export interface Offer {
+  readonly id: string;
+  readonly text: string;
+  /** What it is, in a word; empty for commands. */
+  readonly kind: string;
+  readonly keys: string;
+  readonly command?: Command;
+  readonly go?: (bench: Bench) => void;
+}
+
+/** All that the palette offers for a study. */
+export function offersOf(study: Study): readonly Offer[] {
+  return [
+    ...COMMANDS.map((command) => ({
+      id: `command ${command.id}`,
+      text: command.label,
+      kind: "",
+      keys: command.shownKeys,
+      command,
+    })),
+    ...study.figures.map(({ id, name }) => ({
+      id: `figure ${id}`,
+      text: name,
+      kind: "figure",
+      keys: "",
+      go: (bench: Bench) => {
+        bench.select({ figure: id, channel: null, span: null, keys: [] });
+        bench.camera.show(boundsNow(bench, id));
+      },
+    })),
+    ...study.markers.map(({ id, name, time }) => ({
+      id: `marker ${id}`,
+      text: name,
+      kind: `marker at ${Math.round(time)} ms`,
+      keys: "",
+      go: (bench: Bench) => {
+        bench.clock.pause();
+        bench.clock.seek(time);
+      },
+    })),
+    ...study.curves.map(({ id, name }) => ({
+      id: `curve ${id}`,
+      text: name,
+      kind: "shared curve",
+      keys: "",
+      go: (bench: Bench) => selectFirstSpan(bench, id),
+    })),
+  ];
+}
+
+/** Selects the first span that follows a shared curve, so that the curve can be shaped. */
+function selectFirstSpan(bench: Bench, curveId: string): void {
+  for (const tween of eachTween(bench.study.sequence))
+    for (const track of tween.tracks)
+      for (const key of track.keys.slice(0, -1)) {
+        if (!key.curve || !("shared" in key.curve) || key.curve.shared !== curveId) continue;
+        bench.select({
+          figure: tween.figures[0] ?? null,
+          channel: track.channel,
+          span: key.id,
+          keys: [],
+        });
+        return;
+      }
+}
+
+/**
+ * The offers in which every typed word occurs, best first: those that begin with what was typed, then those with a word
+ * that does, then the others; in their own order otherwise.
+ */
+export function findOffers(offers: readonly Offer[], typed: string): readonly Offer[] {
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  if (words.length === 0) return offers;
+  const rank = ({ text }: Offer): number => {
+    const low = text.toLowerCase();
+    if (low.startsWith(words.join(" "))) return 0;
+    return words.every((word) => new RegExp(`(^|\\W)${escaped(word)}`).test(low)) ? 1 : 2;
+  };
+  return offers
+    .filter(({ text, kind }) => {
+      const all = `${text} ${kind}`.toLowerCase();
+      return words.every((word) => all.includes(word));
+    })
+    .map((offer) => ({ offer, rank: rank(offer) }))
+    .sort((a, b) => a.rank - b.rank)
+    .map(({ offer }) => offer);
+}
+
+function escaped(word: string): string {
+  return word.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
+}

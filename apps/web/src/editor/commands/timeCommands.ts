@@ -1,0 +1,128 @@
+import { eachTween } from "@levitas/core/study";
+import { placeItems } from "@levitas/core/timeline";
+import type { Bench } from "../session/bench.ts";
+import type { Command } from "./command.ts";
+import { markHere } from "./markHere.ts";
+
+const step = (frames: number) => (bench: Bench) =>
+  bench.clock.step(frames, bench.shown.scene.frameRate);
+
+/** Times of the keys to go between: of the selected channel, else of everything. */
+export function keyTimes(bench: Bench): number[] {
+  const { study, selection } = bench;
+  const { outer } = placeItems(study);
+  const times = new Set<number>();
+  for (const tween of eachTween(study.sequence)) {
+    if (selection.figure !== null && !tween.figures.includes(selection.figure)) continue;
+    for (const track of tween.tracks) {
+      if (selection.channel !== null && track.channel !== selection.channel) continue;
+      for (const key of track.keys)
+        times.add(outer(tween.id, key.time, selection.figure ?? undefined));
+    }
+  }
+  return [...times].sort((a, b) => a - b);
+}
+
+function keyBeside(bench: Bench, direction: 1 | -1): number | undefined {
+  const now = bench.clock.time;
+  const times = keyTimes(bench);
+  return direction === 1
+    ? times.find((time) => time > now + 0.01)
+    : times.findLast((time) => time < now - 0.01);
+}
+
+const toKey = (direction: 1 | -1): Pick<Command, "why" | "run"> => ({
+  why: (bench) =>
+    keyBeside(bench, direction) === undefined
+      ? `There is no key ${direction === 1 ? "after" : "before"} the playhead.`
+      : undefined,
+  run: (bench) => {
+    const time = keyBeside(bench, direction);
+    if (time === undefined) return;
+    bench.clock.pause();
+    bench.clock.seek(time);
+  },
+});
+
+/** Where the playhead is, and how it gets elsewhere. */
+export const TIME_COMMANDS: readonly Command[] = [
+  {
+    id: "play",
+    label: "Play or pause",
+    keys: ["space"],
+    shownKeys: "Space",
+    run: (bench) => bench.clock.toggle(),
+  },
+  {
+    id: "next-frame",
+    label: "One frame on",
+    repeats: true,
+    keys: ["right"],
+    shownKeys: "→",
+    run: step(1),
+  },
+  {
+    id: "previous-frame",
+    label: "One frame back",
+    repeats: true,
+    keys: ["left"],
+    shownKeys: "←",
+    run: step(-1),
+  },
+  {
+    id: "ten-on",
+    label: "Ten frames on",
+    repeats: true,
+    keys: ["shift+right"],
+    shownKeys: "Shift →",
+    run: step(10),
+  },
+  {
+    id: "ten-back",
+    label: "Ten frames back",
+    repeats: true,
+    keys: ["shift+left"],
+    shownKeys: "Shift ←",
+    run: step(-10),
+  },
+  {
+    id: "next-key",
+    label: "Next key",
+    repeats: true,
+    keys: ["alt+right"],
+    shownKeys: "Alt →",
+    ...toKey(1),
+  },
+  {
+    id: "previous-key",
+    label: "Previous key",
+    repeats: true,
+    keys: ["alt+left"],
+    shownKeys: "Alt ←",
+    ...toKey(-1),
+  },
+  {
+    id: "start",
+    label: "Go to the start",
+    keys: ["home"],
+    shownKeys: "Home",
+    run: (bench) => bench.clock.seek(0),
+  },
+  {
+    id: "end",
+    label: "Go to the end",
+    keys: ["end"],
+    shownKeys: "End",
+    run: (bench) => {
+      bench.clock.pause();
+      bench.clock.seek(bench.motion.duration);
+    },
+  },
+  {
+    id: "marker",
+    label: "Set a marker at the playhead",
+    keys: ["n"],
+    shownKeys: "N",
+    run: markHere,
+  },
+];

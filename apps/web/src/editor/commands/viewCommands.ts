@@ -1,0 +1,66 @@
+import { ARRANGEMENTS } from "../session/arrangement.ts";
+import { laneName } from "../session/rows.ts";
+import { type Command, needsLane } from "./command.ts";
+import { keyTimes } from "./timeCommands.ts";
+
+/** What is looked at, and how large. */
+export const VIEW_COMMANDS: readonly Command[] = [
+  {
+    id: "graph",
+    label: "Unfold the chosen lane to its graph",
+    keys: ["g"],
+    shownKeys: "G",
+    why: needsLane,
+    run: (bench) => {
+      const { figure, channel } = bench.selection;
+      if (figure !== null && channel !== null) bench.unfold(laneName(figure, channel));
+    },
+  },
+  {
+    id: "arrange",
+    label: "Show the sequence as blocks, or the lanes",
+    keys: ["q"],
+    shownKeys: "Q",
+    run: (bench) => bench.store.setState({ arranging: !bench.store.getState().arranging }),
+  },
+  ...ARRANGEMENTS.map(
+    ({ id, title, key }): Command => ({
+      id: `panes-${id}`,
+      label: title,
+      keys: [key],
+      shownKeys: key,
+      run: (bench) => bench.arrange(id),
+    }),
+  ),
+  {
+    id: "leave-scene",
+    label: "Leave the scene alone, back to the panes",
+    keys: ["escape"],
+    shownKeys: "Escape",
+    why: (bench) =>
+      bench.store.getState().arrangement === "scene" ? undefined : "The panes are shown already.",
+    run: (bench) => bench.arrange("scene"),
+  },
+  {
+    id: "fit",
+    label: "Fit the views to everything",
+    keys: ["v"],
+    shownKeys: "V",
+    run: (bench) => {
+      bench.view.fit(0, bench.motion.duration);
+      bench.desk.fitPlot();
+      bench.fitGraphs();
+    },
+  },
+  {
+    id: "fit-selection",
+    label: "Fit the timeline to the selection",
+    keys: ["shift+v"],
+    shownKeys: "Shift V",
+    why: (bench) => (keyTimes(bench).length === 0 ? "There are no keys to fit it to." : undefined),
+    run: (bench) => {
+      const times = keyTimes(bench);
+      bench.view.fit(times[0] as number, times.at(-1) as number);
+    },
+  },
+];
