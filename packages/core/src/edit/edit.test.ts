@@ -9,7 +9,9 @@ import {
   type Change,
   deleteFigure,
   deleteKeys,
+  forgetLast,
   type History,
+  mergeLast,
   moveKey,
   moveTween,
   record,
@@ -238,6 +240,38 @@ describe("history", () => {
     expect(record(history, moveKey(history.study, { keyId: "nobody", time: 1 }), null, null)).toBe(
       history,
     );
+  });
+
+  it("makes one entry of two, which is undone and redone as one", () => {
+    const before = sample();
+    const named = record(
+      startHistory<string>(before),
+      renameStudy(before, { name: "Quay" }),
+      "first",
+      "second",
+    );
+    const twice = record(named, renameStudy(named.study, { name: "Pier" }), "second", "third");
+    const merged = mergeLast(twice, "rename twice");
+    expect(merged.past.map(({ label }) => label)).toEqual(["rename twice"]);
+    expect(merged.study).toBe(twice.study);
+    const back = undo(merged);
+    expect(back?.history.study).toEqual(before);
+    expect(back?.selection).toBe("first");
+    const forth = back && redo(back.history);
+    expect(forth?.history.study).toEqual(twice.study);
+    expect(forth?.selection).toBe("third");
+    expect(mergeLast(named, "alone")).toBe(named);
+  });
+
+  it("forgets an entry as if it had not been made", () => {
+    const before = sample();
+    const empty = startHistory<string>(before);
+    const named = record(empty, renameStudy(before, { name: "Quay" }), "a", "b");
+    const forgotten = forgetLast(named);
+    expect(forgotten.study).toEqual(before);
+    expect(forgotten.past).toEqual([]);
+    expect(forgotten.future).toEqual([]);
+    expect(forgetLast(empty)).toBe(empty);
   });
 
   it("goes back to the first study and forth to the last through 200 random edits, all sound", () => {

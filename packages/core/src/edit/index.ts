@@ -44,8 +44,10 @@ export { setGuides } from "./figures/guides.ts";
 export { dissolveGroup, groupFigures, nestFigure } from "./figures/nesting.ts";
 export { type Change, type Edit, isEmpty, squash } from "./history/change.ts";
 export {
+  forgetLast,
   type History,
   type HistoryEntry,
+  mergeLast,
   record,
   redo,
   startHistory,

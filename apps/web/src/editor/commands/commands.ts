@@ -1,3 +1,4 @@
+import { ALIGN_COMMANDS } from "./alignCommands.ts";
 import type { Command } from "./command.ts";
 import { KEY_COMMANDS } from "./keyCommands.ts";
 import { STUDY_COMMANDS } from "./studyCommands.ts";
@@ -9,6 +10,7 @@ export const COMMANDS: readonly Command[] = [
   ...TIME_COMMANDS,
   ...KEY_COMMANDS,
   ...STUDY_COMMANDS,
+  ...ALIGN_COMMANDS,
   ...VIEW_COMMANDS,
 ];
 

@@ -7,6 +7,7 @@ import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
 import { keyTolerance } from "../session/changes.ts";
+import { spanInto } from "../session/spanInto.ts";
 import { copyChosen, repeatChosen } from "./clipboard.ts";
 import { type Command, hasBlocks, MOD, needsKeys, needsLane, withBlocks } from "./command.ts";
 import { smoothChosen } from "./smoothChosen.ts";
@@ -37,6 +38,7 @@ function toggleKey(bench: Bench): void {
     { figureId: figure, channel, time, value, keyId, tweenId: nanoid(8), tolerance: 0 },
     { ...selection, keys: [keyId] },
   );
+  bench.select({ span: spanInto(bench.study, keyId)?.span ?? null });
   bench.clock.pause();
   bench.clock.seek(time);
   say(`Set a key at ${Math.round(time)} ms.`);

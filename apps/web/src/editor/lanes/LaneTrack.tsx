@@ -8,6 +8,7 @@ import { ROW } from "../axis/laneGeometry.ts";
 import { useKeyBox } from "../keys/useKeyBox.ts";
 import { useBench } from "../session/BenchContext.ts";
 import type { Row } from "../session/rows.ts";
+import { spanInto } from "../session/spanInto.ts";
 import { TrackBar } from "./TrackBar.tsx";
 
 const OverlapMarks = lazy(async () => ({
@@ -38,6 +39,7 @@ export function LaneTrack({ row }: { row: Extract<Row, { kind: "lane" | "graph" 
       },
       { figure: figure.id, channel: channel.id, span: bench.selection.span, keys: [keyId] },
     );
+    bench.select({ span: spanInto(bench.study, keyId)?.span ?? null });
     say(`Set a key at ${Math.round(time)} ms.`);
   };
   return (

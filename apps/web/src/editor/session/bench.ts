@@ -3,8 +3,10 @@ import {
   type Change,
   type Clipboard,
   type Edit,
+  forgetLast,
   type History,
   isEmpty,
+  mergeLast,
   record,
   redo,
   reshapeSpan,
@@ -371,6 +373,18 @@ export class Bench {
 
   redo(): void {
     this.travel(redo);
+  }
+
+  /** Makes one step of the last two, such as of copying figures and dragging the copies. */
+  mergeSteps(label: string): void {
+    this.store.setState(({ history }) => ({ history: mergeLast(history, label) }));
+  }
+
+  /** Takes the last step back as if it had not been made. */
+  forgetStep(selection: Selection): void {
+    const history = forgetLast(this.store.getState().history);
+    this.store.setState({ history, selection: prune(selection, history.study) });
+    this.clock.invalidate();
   }
 
   /** Goes several steps through the history: back below 0, forth again above. */

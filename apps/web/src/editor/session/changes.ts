@@ -4,6 +4,7 @@ import { type ChannelId, eachTween, type Study } from "@levitas/core/study";
 import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
 import type { Bench } from "./bench.ts";
+import { spanInto } from "./spanInto.ts";
 
 /** A value that a figure's channel is to take. */
 export interface NewValue {
@@ -70,6 +71,12 @@ export function beginSceneChange(bench: Bench): SceneChange {
       else gesture.commit();
       const set = countKeys(bench.study) - before;
       if (set > 0) {
+        // The span that leads to the new key, so that its curve can be shaped at once.
+        const fresh = [...ids.values()].map(({ keyId }) => spanInto(bench.study, keyId));
+        const into =
+          fresh.find((each) => each?.channel === bench.selection.channel) ?? fresh.find(Boolean);
+        if (into && into.figure === bench.selection.figure)
+          bench.select({ ...into, more: bench.selection.more ?? [] });
         // The playhead goes onto the frame where the key is.
         bench.clock.seek(time);
         say(`Set ${set === 1 ? "a key" : `${set} keys`} at ${Math.round(time)} ms.`);

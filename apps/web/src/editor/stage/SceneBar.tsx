@@ -2,8 +2,10 @@ import { lazy, type ReactNode, Suspense, useRef } from "react";
 import { usePlaying } from "../../clock/useClock.ts";
 import { Panel } from "../../ui/Panel.tsx";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
+import { chosenFigures } from "../session/selection.ts";
 import { SceneSwitch } from "./SceneSwitch.tsx";
 
+const AlignPanel = lazy(async () => ({ default: (await import("./AlignPanel.tsx")).AlignPanel }));
 // What is in the panels comes when one is opened.
 const OnionForm = lazy(async () => ({ default: (await import("./sceneForms.tsx")).OnionForm }));
 const SceneForm = lazy(async () => ({ default: (await import("./sceneForms.tsx")).SceneForm }));
@@ -15,6 +17,7 @@ const PANEL =
 export function SceneBar(): ReactNode {
   const bench = useBench();
   const { camera } = bench;
+  const several = useBenchState(({ selection }) => chosenFigures(selection).length > 1);
   const playing = usePlaying(bench.clock);
   const zoom = useRef<HTMLButtonElement>(null);
   useFrame("The scene bar", ["camera"], () => {
@@ -30,6 +33,11 @@ export function SceneBar(): ReactNode {
           <Switches />
           <LinesPanel />
         </div>
+        {several ? (
+          <Suspense fallback={null}>
+            <AlignPanel />
+          </Suspense>
+        ) : null}
         <div className="@min-[420px]:hidden">
           <Panel
             name="What the scene shows"

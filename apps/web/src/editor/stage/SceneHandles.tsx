@@ -34,6 +34,9 @@ function hasPath({ sequence }: Study, figureId: string): boolean {
 
 // Most studies have neither.
 const GuideLines = lazy(async () => ({ default: (await import("./GuideLines.tsx")).GuideLines }));
+const TogetherHandles = lazy(async () => ({
+  default: (await import("./TogetherHandles.tsx")).TogetherHandles,
+}));
 const SpacePath = lazy(async () => ({ default: (await import("./SpacePath.tsx")).SpacePath }));
 
 /** What of the chosen figures can be grabbed: corners, the turn handle, the pivot, the path through space. */
@@ -64,8 +67,15 @@ export function SceneHandles(): ReactNode {
             {chosen.map((id) => (
               <Outline key={id} figureId={id} />
             ))}
-            {primary && known ? <FigureHandles key={primary} figureId={primary} /> : null}
-            {primary && hasPath(study, primary) ? (
+            {primary && known && chosen.length === 1 ? (
+              <FigureHandles key={primary} figureId={primary} />
+            ) : null}
+            {chosen.length > 1 ? (
+              <Suspense fallback={null}>
+                <TogetherHandles figureIds={chosen} />
+              </Suspense>
+            ) : null}
+            {primary && chosen.length === 1 && hasPath(study, primary) ? (
               <Suspense fallback={null}>
                 <SpacePath figureId={primary} />
               </Suspense>

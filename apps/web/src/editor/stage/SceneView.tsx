@@ -1,4 +1,7 @@
+import { type Change, duplicateFigure, isWithin, squash } from "@levitas/core/edit";
+import { nanoid } from "nanoid";
 import {
+  type KeyboardEvent,
   lazy,
   type ReactNode,
   Suspense,
@@ -14,7 +17,9 @@ import { onPanDrag } from "../../ui/panDrag.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { useLate } from "../../ui/useLate.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
-import { chosenFigures } from "../session/selection.ts";
+import type { Bench } from "../session/bench.ts";
+import { freeName } from "../session/freeName.ts";
+import { chosenFigures, type Selection } from "../session/selection.ts";
 import { beginMove, type MoveDrag, type SnappedTo } from "./figureDrag.ts";
 import { drawGrid, drawSnapped } from "./lines.ts";
 import { drawNow, drawSpacing, drawTwin, SpacingCache } from "./overlay.ts";
@@ -29,6 +34,8 @@ const FrontHandles = lazy(async () => ({
 interface Session {
   readonly drag: MoveDrag;
   readonly from: { readonly x: number; readonly y: number };
+  /** What was selected before copies were made to be dragged; undefined where none were. */
+  readonly copiedFrom: Selection | undefined;
 }
 
 /** A canvas of the scene's window, emptied, in CSS px. */
@@ -49,6 +56,36 @@ function figureAt(x: number, y: number): string | null {
   return null;
 }
 
+/** Copies the chosen figures with their motion, and chooses the copies. */
+function copyChosenFigures(bench: Bench): void {
+  const { study } = bench;
+  const chosen = chosenFigures(bench.selection);
+  // What stands in a chosen figure is copied with it.
+  const alone = chosen.filter(
+    (id) => !chosen.some((other) => other !== id && isWithin(study, id, other)),
+  );
+  const known = new Set(study.figures.map(({ id }) => id));
+  bench.perform(
+    (from, ids: readonly string[]) =>
+      ids.reduce<Change | undefined>((change, figureId) => {
+        const now = change?.after ?? from;
+        const name = now.figures.find(({ id }) => id === figureId)?.name ?? "";
+        const next = duplicateFigure(now, {
+          figureId,
+          name: freeName(now, name),
+          newId: () => nanoid(8),
+        });
+        return change ? squash(change, next) : next;
+      }, undefined) as Change,
+    alone,
+  );
+  const fresh = bench.study.figures.filter(
+    ({ id, parent }) => !known.has(id) && (parent === null || known.has(parent)),
+  );
+  const [figure = null, ...more] = fresh.map(({ id }) => id);
+  bench.select({ figure, channel: null, span: null, keys: [], more });
+}
+
 /** The scene with its figures, and one canvas above them for what explains their motion. */
 export function SceneView(): ReactNode {
   const bench = useBench();
@@ -57,6 +94,7 @@ export function SceneView(): ReactNode {
   const painter = useMemo(() => new ScenePainter(), []);
   const frame = useRef<HTMLDivElement>(null);
   const stage = useRef<HTMLDivElement>(null);
+  const section = useRef<HTMLElement>(null);
   /** What stays while time passes: grid, snapping, paths and spacing. */
   const still = useRef<HTMLCanvasElement>(null);
   /** What moves with time: dots on the paths, onion skins, twins, the way of an angle. */
@@ -154,7 +192,7 @@ export function SceneView(): ReactNode {
   }, [bench, camera, width, height, redraw]);
 
   /** Chooses a figure with the channel of it that moves; `add` chooses it besides the others. */
-  const select = (figure: string, add: boolean) => {
+  const select = (figure: string, add: boolean, alone = false) => {
     const chosen = chosenFigures(bench.selection);
     if (add) {
       const others = chosen.filter((id) => id !== figure);
@@ -163,7 +201,8 @@ export function SceneView(): ReactNode {
       bench.select({ figure: first, channel: null, span: null, keys: [], more });
       return;
     }
-    if (chosen.includes(figure)) return;
+    // Dragging one of several drags all of them; a click chooses it alone.
+    if (chosen.includes(figure) && !(alone && chosen.length > 1)) return;
     const driven = bench.motion.driven.find((each) => each.figureId === figure);
     const track = driven?.layers[0]?.track.track;
     bench.select({
@@ -174,14 +213,16 @@ export function SceneView(): ReactNode {
     });
   };
   const bind = useDragSession<Session>({
-    start: ({ x, y, dx, dy }) => {
+    start: ({ x, y, dx, dy, alt }) => {
       const figure = figureAt(x - dx, y - dy);
       if (figure === null) return undefined;
       select(figure, false);
+      const copiedFrom = alt ? bench.selection : undefined;
+      if (alt) copyChosenFigures(bench);
       const drag = beginMove(bench);
       const box = frame.current?.getBoundingClientRect();
       if (!drag || !box) return undefined;
-      return { drag, from: camera.toScene(x - dx - box.left, y - dy - box.top) };
+      return { drag, from: camera.toScene(x - dx - box.left, y - dy - box.top), copiedFrom };
     },
     move: ({ drag, from }, point) => {
       if (!drag.change.active()) return;
@@ -189,27 +230,52 @@ export function SceneView(): ReactNode {
       snapped.current = lines;
       showTip(point.x, point.y, text);
     },
-    end: ({ drag }, cancelled) => {
+    end: ({ drag, copiedFrom }, cancelled) => {
       snapped.current = null;
       redrawStill();
+      const steps = bench.store.getState().history.past.length;
       drag.change.end(cancelled);
+      if (!copiedFrom) return;
+      // Copying and moving is one step; taken back, there are no copies either.
+      if (cancelled) bench.forgetStep(copiedFrom);
+      else if (bench.store.getState().history.past.length > steps)
+        bench.mergeSteps("duplicate figures");
     },
     tap: ({ x, y, shift, alt }) => {
       const figure = figureAt(x, y);
+      if (figure !== null) section.current?.focus({ preventScroll: true });
       if (figure === null) {
         if (!shift) bench.select({ figure: null, channel: null, span: null, keys: [] });
         return;
       }
       // With Alt what the figure stands in: groups have nothing of their own to be clicked.
       const parent = study.figures.find(({ id }) => id === figure)?.parent ?? null;
-      select(alt && parent !== null ? parent : figure, shift);
+      select(alt && parent !== null ? parent : figure, shift, true);
     },
   });
+
+  /** The arrows move the chosen figures while the scene has the focus, as after a click on one of them. */
+  const nudge = (event: KeyboardEvent) => {
+    const right = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+    const down = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
+    if ((right === 0 && down === 0) || event.target !== event.currentTarget) return;
+    if (event.ctrlKey || event.metaKey || selection.figure === null) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const by = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
+    const drag = beginMove(bench);
+    drag?.nudge({ x: right * by, y: down * by });
+    drag?.change.end(false);
+  };
 
   return (
     <section
       aria-label="Scene"
-      className="group/scene relative min-h-0 flex-1 overflow-hidden bg-sunk"
+      ref={section}
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: the arrows move what is chosen in it
+      tabIndex={0}
+      onKeyDown={nudge}
+      className="group/scene relative outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--spruce)] min-h-0 flex-1 overflow-hidden bg-sunk"
     >
       {/* Selecting by pointer; by keyboard the figures are reached in the timeline. */}
       <div ref={frame} {...bind()} className="absolute inset-0 touch-none">

@@ -33,6 +33,8 @@ export interface MoveDrag {
   readonly change: SceneChange;
   /** What the drag shows at the pointer. */
   readonly move: (from: Place, point: DragPoint) => { text: string; snapped: SnappedTo };
+  /** Moves by px of the scene, without snapping. */
+  readonly nudge: (by: Place) => void;
 }
 
 /** A figure that is dragged: where it was, and the way from the scene into the box it stands in. */
@@ -66,6 +68,22 @@ export function beginMove(bench: Bench): MoveDrag | undefined {
   const lines = { x: snapLines(study.scene, "x"), y: snapLines(study.scene, "y") };
   return {
     change,
+    nudge: (by) =>
+      change.update(
+        dragged.flatMap(({ id, back, x, y }): NewValue[] => {
+          const [ax, ay] = mapPoint(back, 0, 0);
+          const [bx, byY] = mapPoint(back, by.x, by.y);
+          const [nx, ny] = [x + bx - ax, y + byY - ay];
+          return [
+            ...(Math.abs(nx - x) > 1e-9
+              ? [{ figureId: id, channel: "x" as const, value: nx }]
+              : []),
+            ...(Math.abs(ny - y) > 1e-9
+              ? [{ figureId: id, channel: "y" as const, value: ny }]
+              : []),
+          ];
+        }),
+      ),
     move: (from, { dx, dy, free, shift }) => {
       const { scale } = bench.camera;
       const by = { x: dx / scale, y: dy / scale };

@@ -73,3 +73,34 @@ export function redo<Selection>(
     selection: entry.after,
   };
 }
+
+/**
+ * Makes one entry of the last two, such as of an edit and of the drag that goes on from it. The same history where there
+ * are fewer.
+ */
+export function mergeLast<Selection>(
+  history: History<Selection>,
+  label: string,
+): History<Selection> {
+  const [first, second] = history.past.slice(-2);
+  if (!first || !second) return history;
+  const merged: HistoryEntry<Selection> = {
+    label,
+    patches: [...first.patches, ...second.patches],
+    inverse: [...second.inverse, ...first.inverse],
+    before: first.before,
+    after: second.after,
+  };
+  return { ...history, past: [...history.past.slice(0, -2), merged] };
+}
+
+/** Undoes the last entry and forgets it, as if it had not been made. The same history where there is none. */
+export function forgetLast<Selection>(history: History<Selection>): History<Selection> {
+  const entry = history.past.at(-1);
+  if (!entry) return history;
+  return {
+    ...history,
+    study: applyTo(history.study, entry.inverse),
+    past: history.past.slice(0, -1),
+  };
+}
