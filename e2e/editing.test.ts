@@ -174,7 +174,7 @@ describe("working on the bench", () => {
     await page.click(css, { count: 3 });
     await page.keyboard.type("steps(3, start)");
     await page.keyboard.press("Enter");
-    expect(await page.$('[role="alert"]')).toBeNull();
+    await page.waitForFunction(() => document.querySelector('[role="alert"]') === null);
     await waitUntilSaved(page);
     const stored = await storedDocument(server.url, id);
     expect(tracksOf(stored, "pass", "y")[0]?.track.keys[0]?.curve).toEqual({

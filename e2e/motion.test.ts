@@ -203,7 +203,8 @@ describe("keyframed motion on the bench", () => {
 
   it("turns a card over with its two faces", async () => {
     await openDemo("pass-lands");
-    await click('[data-figure="pass"]');
+    // It begins above the scene: it is chosen by its name.
+    await click('[data-figure-row="pass"] button[title^="Click to select"]');
     await goTo(900);
     await hotkey("a");
     // It is found by what it does, too.

@@ -1,16 +1,16 @@
-import { compileStudy } from "@levitas/core/motion";
+import { compileStudy, stillTime } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef } from "react";
 import { Clock } from "../clock/clock.ts";
 import { FigureTree } from "./FigureTree.tsx";
 import { ScenePainter } from "./painter.ts";
 
-/** Still pictures show the end of a motion, where everything has arrived. */
+/** How long a playing miniature rests at its end, ms. */
 const REST_AFTER = 500;
 
 /**
- * A study small enough for a card. It stands at its end, and plays while `playing`, resting a moment
- * before it begins again.
+ * A study small enough for a card, the whole of its scene. It stands where it shows most (see `stillTime`), and plays
+ * while `playing`, resting a moment before it begins again.
  */
 export function Miniature({ study, playing }: { study: Study; playing: boolean }): ReactNode {
   const painter = useMemo(() => new ScenePainter(), []);
@@ -23,7 +23,7 @@ export function Miniature({ study, playing }: { study: Study; playing: boolean }
     const box = frame.current;
     if (!box) return;
     const fit = () => {
-      const scale = Math.max(box.clientWidth / width, box.clientHeight / height);
+      const scale = Math.min(box.clientWidth / width, box.clientHeight / height);
       if (stage.current) stage.current.style.transform = `translate(-50%, -50%) scale(${scale})`;
     };
     fit();
@@ -36,7 +36,8 @@ export function Miniature({ study, playing }: { study: Study; playing: boolean }
     const poses = new Float64Array(motion.slotCount);
     const show = (t: number) =>
       painter.paint(motion, motion.at(Math.min(t, motion.duration), poses));
-    show(motion.duration);
+    const still = stillTime(motion);
+    show(still);
     if (!playing) return;
     const clock = new Clock();
     clock.setDuration(motion.duration + REST_AFTER);
@@ -44,7 +45,7 @@ export function Miniature({ study, playing }: { study: Study; playing: boolean }
     clock.play();
     return () => {
       clock.dispose();
-      show(motion.duration);
+      show(still);
     };
   }, [motion, painter, playing]);
 

@@ -69,5 +69,6 @@ export {
   spanAtTime,
   stretchSpeeds,
 } from "./view/samples.ts";
+export { stillTime } from "./view/stillTime.ts";
 export { LARGEST_THUMBNAIL, thumbnailOf } from "./view/thumbnail.ts";
 export { createTwinCompiler, type TwinCompiler } from "./view/twin.ts";

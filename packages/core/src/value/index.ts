@@ -8,5 +8,6 @@ export {
   readColor,
   writeShownColor,
 } from "./color.ts";
+export { type Hsv, printHsv, readHsv } from "./hsv.ts";
 export { type QuantityKind, readQuantity } from "./quantity.ts";
 export { roundTo } from "./round.ts";

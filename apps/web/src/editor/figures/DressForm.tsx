@@ -5,9 +5,12 @@ import { isColor } from "@levitas/core/value";
 import { type ReactNode, useState } from "react";
 import { HUE } from "../../theme/hues.ts";
 import { Button } from "../../ui/Button.tsx";
+import { ColorSwatch } from "../../ui/color/ColorSwatch.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
 import { useBench } from "../session/BenchContext.ts";
+import { beginColor } from "../session/colorGesture.ts";
+import { sceneColors } from "../session/sceneColors.ts";
 
 const FIELD =
   "h-7 w-full rounded-md border border-edge/40 bg-paper px-2 text-[13px] focus:border-spruce";
@@ -24,6 +27,8 @@ export function DressForm({ figure }: { figure: Figure }): ReactNode {
     Math.round(
       Number(figure.rest[channel] ?? (channel === "width" || channel === "height" ? 100 : 0)) * 10,
     ) / 10;
+  const setColor = (value: string) =>
+    bench.perform(setRest, { figureId: figure.id, channel: "color", value });
   return (
     <>
       <h2 className="font-semibold">Dress {figure.name}</h2>
@@ -31,18 +36,35 @@ export function DressForm({ figure }: { figure: Figure }): ReactNode {
       {figure.kind === "card" ? <BackFace look={look} dress={dress} /> : null}
       {figure.kind === "icon" ? <IconSource dress={dress} /> : null}
       {figure.kind !== "group" ? (
-        <TextField
-          label="Color when nothing tints it"
-          value={String(figure.rest.color ?? "#3F5E8C")}
-          accept={(text) => {
-            if (isColor(text))
-              bench.perform(setRest, { figureId: figure.id, channel: "color", value: text });
-            else
-              say(`“${text}” is not a color. Type a CSS color, such as #1B6B5A.`, {
-                tone: "fault",
-              });
-          }}
-        />
+        <div className="flex items-end gap-2">
+          <div className="min-w-0 flex-1">
+            <TextField
+              label="Color when nothing tints it"
+              value={String(figure.rest.color ?? "#3F5E8C")}
+              accept={(text) => {
+                if (isColor(text)) setColor(text);
+                else
+                  say(`“${text}” is not a color. Type a CSS color, such as #1B6B5A.`, {
+                    tone: "fault",
+                  });
+              }}
+            />
+          </div>
+          <span className="pb-0.5">
+            <ColorSwatch
+              label={`Color of ${figure.name} when nothing tints it`}
+              look={String(figure.rest.color ?? "#3F5E8C")}
+              color={() => String(figure.rest.color ?? "#3F5E8C")}
+              scene={() => sceneColors(bench.study)}
+              begin={() =>
+                beginColor(bench, (study, value) =>
+                  setRest(study, { figureId: figure.id, channel: "color", value }),
+                )
+              }
+              take={setColor}
+            />
+          </span>
+        </div>
       ) : null}
       <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
         {(["x", "y", "width", "height", "corner"] as const).map((channel) => (

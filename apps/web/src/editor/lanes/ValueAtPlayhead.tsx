@@ -4,13 +4,16 @@ import { type ChannelDefinition, eachTween, type Figure } from "@levitas/core/st
 import { isColor, printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { type ReactNode, useRef } from "react";
+import { ColorSwatch } from "../../ui/color/ColorSwatch.tsx";
 import { showTip } from "../../ui/dragTip.tsx";
 import { LiveNumber, type Typed } from "../../ui/LiveNumber.tsx";
 import { say } from "../../ui/notices.tsx";
-import { useBench, useFrame } from "../session/BenchContext.ts";
+import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
 import { keyTolerance } from "../session/changes.ts";
+import { beginColor } from "../session/colorGesture.ts";
 import type { Gesture } from "../session/gesture.ts";
 import { valueLabel } from "../session/labels.ts";
+import { sceneColors } from "../session/sceneColors.ts";
 
 interface Session {
   readonly gesture: Gesture;
@@ -32,6 +35,7 @@ export function ValueAtPlayhead({
 }): ReactNode {
   const bench = useBench();
   const element = useRef<HTMLElement>(null);
+  const swatch = useRef<HTMLButtonElement>(null);
   const shown = useRef("");
   useFrame("The value at playhead", ["time", "motion"], ({ motion, poses }) => {
     const index = motion.figureIndex(figure.id);
@@ -44,6 +48,7 @@ export function ValueAtPlayhead({
     // Writing the same text again would still cost a layout.
     if (text !== shown.current || element.current.textContent === "")
       element.current.textContent = text;
+    if (swatch.current) swatch.current.style.background = text;
     shown.current = text;
   });
 
@@ -75,7 +80,21 @@ export function ValueAtPlayhead({
     if (countKeys(bench.study) > before) say(`Set a key at ${Math.round(keyTime())} ms.`);
   };
 
-  return (
+  const takeValue = (value: number | string) => {
+    bench.clock.pause();
+    const before = countKeys(bench.study);
+    bench.perform((study, wanted: number | string) => edit(study, wanted, newKey()), value);
+    sayIfSet(before);
+  };
+  /** The color at the playhead, as text. */
+  const colorNow = () => {
+    const { motion } = bench;
+    const poses = motion.at(bench.clock.time, new Float64Array(motion.slotCount));
+    return printHexColor(poses, motion.slot(motion.figureIndex(figure.id), channel.id));
+  };
+  // The picker shows what is kept, and is drawn anew when that changes.
+  useStudy();
+  const number = (
     <LiveNumber<number | string, Session>
       label={`${figure.name} ${channel.label}`}
       hold={(node) => {
@@ -97,12 +116,7 @@ export function ValueAtPlayhead({
         };
         return { ok: false, faults: [fault] };
       }}
-      accept={(value) => {
-        bench.clock.pause();
-        const before = countKeys(bench.study);
-        bench.perform((study, value: number | string) => edit(study, value, newKey()), value);
-        sayIfSet(before);
-      }}
+      accept={takeValue}
       {...(channel.kind === "color"
         ? {}
         : {
@@ -131,8 +145,30 @@ export function ValueAtPlayhead({
               },
             },
           })}
-      className="w-24 shrink-0"
+      className={channel.kind === "color" ? "w-20 shrink-0" : "w-24 shrink-0"}
     />
+  );
+  if (channel.kind !== "color") return number;
+  return (
+    <span className="flex shrink-0 items-center gap-1">
+      <ColorSwatch
+        label={`Color of ${figure.name} at the playhead`}
+        hold={swatch}
+        color={colorNow}
+        scene={() => sceneColors(bench.study)}
+        begin={() => {
+          bench.clock.pause();
+          const [key, before] = [newKey(), countKeys(bench.study)];
+          return beginColor(
+            bench,
+            (study, color) => edit(study, color, key),
+            () => sayIfSet(before),
+          );
+        }}
+        take={takeValue}
+      />
+      {number}
+    </span>
   );
 }
 

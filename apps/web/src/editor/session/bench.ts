@@ -359,8 +359,9 @@ export class Bench {
   }
   private besideScene: Arrangement = "side";
 
+  /** Whether there is something to undo; a drag still going on is ended first, and then undone. */
   canUndo(): boolean {
-    return this.store.getState().history.past.length > 0;
+    return this.dragging || this.store.getState().history.past.length > 0;
   }
 
   canRedo(): boolean {

@@ -3,10 +3,13 @@ import { PERSPECTIVE } from "@levitas/core/study";
 import { isColor } from "@levitas/core/value";
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
+import { ColorSwatch } from "../../ui/color/ColorSwatch.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
+import { beginColor } from "../session/colorGesture.ts";
+import { sceneColors } from "../session/sceneColors.ts";
 
 const GRIDS = [0, 8, 16, 40] as const;
 
@@ -73,9 +76,18 @@ function BackgroundField(): ReactNode {
     else say(`“${text}” is not a color. Type a CSS color, such as #DFE7E4.`, { tone: "fault" });
   };
   return (
-    <label className="flex items-center justify-between gap-2 text-[12.5px]">
-      Background
+    <div className="flex items-center gap-2 text-[12.5px]">
+      <span className="mr-auto">Background</span>
+      <ColorSwatch
+        label="Color of the background"
+        look={background}
+        color={() => background}
+        scene={() => sceneColors(bench.study)}
+        begin={() => beginColor(bench, (study, color) => setScene(study, { background: color }))}
+        take={take}
+      />
       <input
+        aria-label="Background"
         key={background}
         defaultValue={background}
         onBlur={(event) => take(event.target.value.trim())}
@@ -85,7 +97,7 @@ function BackgroundField(): ReactNode {
         }}
         className="h-6 w-24 rounded-md border border-edge/40 bg-paper px-1.5 text-right font-mono text-[11.5px] focus:border-spruce"
       />
-    </label>
+    </div>
   );
 }
 
