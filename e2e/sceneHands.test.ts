@@ -243,4 +243,39 @@ describe("hands on the scene", () => {
     expect(await undoLabel()).toBe("Nothing to undo");
     expect(await stored(id)).toEqual(before);
   });
+
+  it("a color is chosen in the picker: by its area, as text, from the scene, as one step each", async () => {
+    const id = await open();
+    await choose("middle");
+    await page.keyboard.press("Escape");
+    await press(page, "Scene");
+    await press(page, "Color of the background");
+    const area = '[aria-label="Saturation and brightness"]';
+    await page.waitForSelector(area);
+    const release = await drag(area, { x: 60, y: -30 }, "");
+    // The scene follows before anything is kept.
+    expect((await storedDocument(server.url, id)).scene.background).toBe("#DFE7E4");
+    expect(
+      await page.$eval('[data-testid="stage"]', (stage) => (stage as HTMLElement).style.background),
+    ).not.toContain("223, 231, 228");
+    await release();
+    const picked = (await stored(id)).scene.background;
+    expect(picked).toMatch(/^#[0-9A-F]{6}$/);
+    expect(picked).not.toBe("#DFE7E4");
+    const field = await page.waitForSelector('[aria-label="Color as text"]');
+    await field?.click({ count: 3 });
+    await page.keyboard.type("oklch(0.7 0.1 200)");
+    await page.keyboard.press("Enter");
+    expect((await stored(id)).scene.background).toBe("oklch(0.7 0.1 200)");
+    await page.click('[aria-label="Of the scene"] button[aria-label="#3F5E8C"]');
+    expect((await stored(id)).scene.background).toBe("#3F5E8C");
+    await page.waitForSelector(`[aria-label="Chosen last"] button[aria-label="${picked}"]`);
+    await page.focus('[aria-label="Hue"]');
+    await page.keyboard.press("ArrowRight");
+    expect((await stored(id)).scene.background).not.toBe("#3F5E8C");
+    for (let i = 0; i < 4; i++) await page.click('[aria-label^="Undo:"]');
+    await frames(page, 2);
+    expect(await undoLabel()).toBe("Nothing to undo");
+    expect((await stored(id)).scene.background).toBe("#DFE7E4");
+  });
 });

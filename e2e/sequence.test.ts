@@ -672,10 +672,33 @@ describe("sequences on the bench", () => {
         '::-p-xpath(//*[@role="menuitem"][starts-with(., "Follow another figure")])',
       )
     )?.click();
-    await page.waitForSelector('[aria-label="Lane 1 opacity follows"]');
+    const panel = '[aria-label="Lane 1 is to follow"]';
+    await page.waitForSelector(panel);
     await field("it is", "1");
     await field("and ", "0.2");
-    await page.keyboard.press("Escape");
+    // It is shown, its map with the value moving on it, and nothing is replaced before it is accepted.
+    const dot = () =>
+      page.$eval(`${panel} svg[role="img"] circle`, (circle) => circle.getAttribute("cx"));
+    await goTo(200);
+    const early = await dot();
+    await goTo(600);
+    expect(await dot()).not.toBe(early);
+    expect(await opacityOf("chip1")).toBeCloseTo(0.2, 2);
+    expect((await stored()).followers).toEqual([]);
+    await press(page, "Leave it");
+    await frames(page, 2);
+    expect(await opacityOf("chip1")).toBeCloseTo(1, 2);
+    await press(page, "More for Lane 1");
+    await (
+      await page.waitForSelector(
+        '::-p-xpath(//*[@role="menuitem"][starts-with(., "Follow another figure")])',
+      )
+    )?.click();
+    await page.waitForSelector(panel);
+    await field("it is", "1");
+    await field("and ", "0.2");
+    await press(page, "Follow");
+    await page.waitForSelector("[data-follower]");
     const study = await stored();
     expect(study.followers).toMatchObject([
       {

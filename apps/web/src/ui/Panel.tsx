@@ -46,6 +46,7 @@ export function Panel({
   place = {},
   className,
   focusesItself = false,
+  stays = false,
   children,
 }: {
   /** What assistive technology calls it. */
@@ -61,6 +62,8 @@ export function Panel({
   readonly className: string;
   /** The focus goes to the panel, not to the first thing in it. */
   readonly focusesItself?: boolean;
+  /** It stays open while the page around it is used, to try out what it is about; Escape closes it. */
+  readonly stays?: boolean;
   /** Its content, made while it is open; a function is given what was typed before it was there. */
   readonly children: ReactNode | ((typedAhead: string, close: () => void) => ReactNode);
 }): ReactNode {
@@ -111,6 +114,7 @@ export function Panel({
             place={place}
             className={className}
             focusesItself={focusesItself}
+            stays={stays}
             arrived={arrived}
             // Called when the panel is there: by then all that was typed ahead is known.
             content={() => (typeof children === "function" ? children(typed(), close) : children)}

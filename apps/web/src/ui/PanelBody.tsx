@@ -16,6 +16,7 @@ export function PanelBody({
   place: { side = "bottom", align = "start", offset = 6 },
   className,
   focusesItself,
+  stays,
   arrived,
   content,
 }: {
@@ -26,6 +27,7 @@ export function PanelBody({
   readonly place: PanelPlace;
   readonly className: string;
   readonly focusesItself: boolean;
+  readonly stays: boolean;
   /** Called when its content can be typed into. */
   readonly arrived: () => void;
   readonly content: () => ReactNode;
@@ -52,7 +54,7 @@ export function PanelBody({
           }}
           onInteractOutside={(event) => {
             // Its own button closes it by its click.
-            if (anchor.current?.contains(event.target as Node)) event.preventDefault();
+            if (stays || anchor.current?.contains(event.target as Node)) event.preventDefault();
             else dismissedOutside.current = true;
           }}
           onCloseAutoFocus={(event) => {

@@ -1,10 +1,11 @@
-import { addFollower, followerLoop, rangeOf } from "@levitas/core/edit";
+import { followerLoop, rangeOf } from "@levitas/core/edit";
 import { type ChannelId, channelOf, type Figure, type Follower } from "@levitas/core/study";
 import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
+import { draftFollower } from "../session/draftFollower.ts";
 
-/** Lets a figure's chosen channel follow another figure, and opens what can be changed about it. */
+/** Proposes that a figure's chosen channel follows another figure; nothing is replaced before that is accepted. */
 export function followNew(bench: Bench, figure: Figure, beside: readonly string[]): void {
   const { study, motion, selection } = bench;
   const chosen = selection.figure === figure.id ? selection.channel : null;
@@ -42,6 +43,5 @@ export function followNew(bench: Bench, figure: Figure, beside: readonly string[
     say(`That would follow itself in a circle: ${loop.join(" → ")}.`, { tone: "fault" });
     return;
   }
-  bench.perform(addFollower, follower);
-  bench.store.setState({ editingFollower: follower.id });
+  draftFollower(bench, follower);
 }

@@ -12,6 +12,7 @@ import { chosenFigures } from "../session/selection.ts";
 import { ChannelPicker } from "./ChannelPicker.tsx";
 import { DressPanel } from "./DressPanel.tsx";
 import { FigureColumns } from "./FigureColumns.tsx";
+import { FollowPanel } from "./FollowPanel.tsx";
 import { useReorder } from "./useReorder.ts";
 
 const FigureMenu = lazy(async () => ({ default: (await import("./FigureMenu.tsx")).FigureMenu }));
@@ -66,6 +67,7 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
           </button>
         )}
         <ChannelPicker figure={figure} />
+        <FollowPanel figure={figure} />
         <DressPanel figure={figure} open={dressing} setOpen={setDressing} />
         <Menu
           list={

@@ -1,5 +1,12 @@
 import { deleteFollower, followerLoop, rangeOf, setFollower } from "@levitas/core/edit";
-import { CHANNELS, type ChannelId, channelOf, type Follower } from "@levitas/core/study";
+import {
+  CHANNELS,
+  type ChannelId,
+  channelOf,
+  eachTween,
+  type Follower,
+  type Study,
+} from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { ChevronIcon } from "../../ui/icons.tsx";
@@ -9,11 +16,15 @@ import { say } from "../../ui/notices.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { Tick } from "../../ui/Tick.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
+import { acceptFollower, draftFollower } from "../session/draftFollower.ts";
 import { CurveChoice } from "../span/CurveChoice.tsx";
+import { FollowerMap } from "./FollowerMap.tsx";
 
 const FOLLOWED = CHANNELS.filter(({ kind }) => kind === "number" || kind === "angle");
 
-/** What a channel follows, and how: ranges, curve, clamp and lag. */
+type Fields = Partial<Omit<Follower, "id">>;
+
+/** A follower of the study: what it follows and how, and the way to end it. */
 export function FollowerForm({
   follower,
   close,
@@ -22,12 +33,75 @@ export function FollowerForm({
   close: () => void;
 }): ReactNode {
   const bench = useBench();
+  return (
+    <>
+      <FollowerFields
+        follower={follower}
+        change={(fields) => bench.perform(setFollower, { id: follower.id, set: fields })}
+      />
+      <Button
+        size="tiny"
+        onClick={() => {
+          close();
+          bench.perform(deleteFollower, { id: follower.id });
+        }}
+      >
+        Stop following
+      </Button>
+    </>
+  );
+}
+
+/** A follower that is being made. The scene shows it already; the study gets it when it is accepted. */
+export function FollowerDraft({ follower }: { follower: Follower }): ReactNode {
+  const bench = useBench();
   const study = useStudy();
-  const set = (fields: Partial<Omit<Follower, "id">>) => {
+  const replaced = bench.study.sequence.length > 0 && drives(study, follower);
+  return (
+    <>
+      <FollowerFields
+        follower={follower}
+        change={(fields) => draftFollower(bench, { ...follower, ...fields })}
+      />
+      {replaced ? (
+        <p className="text-[12px] leading-snug text-muted">
+          The keys of {channelOf(follower.channel).label} are kept, and show again when it stops
+          following.
+        </p>
+      ) : null}
+      <div className="flex justify-end gap-1.5">
+        <Button size="small" onClick={() => draftFollower(bench, null)}>
+          Leave it
+        </Button>
+        <Button size="small" look="main" onClick={() => acceptFollower(bench)}>
+          Follow
+        </Button>
+      </div>
+    </>
+  );
+}
+
+/** Whether a tween drives the channel that is to follow. */
+function drives(study: Study, { figure, channel }: Follower): boolean {
+  for (const { figures, tracks } of eachTween(study.sequence))
+    if (figures.includes(figure) && tracks.some((track) => track.channel === channel)) return true;
+  return false;
+}
+
+/** What a channel follows, and how: ranges, curve, clamp and lag, with the map as a small plot. */
+function FollowerFields({
+  follower,
+  change,
+}: {
+  follower: Follower;
+  change: (fields: Fields) => void;
+}): ReactNode {
+  const study = useStudy();
+  const set = (fields: Fields) => {
     const loop = followerLoop(study, { ...follower, ...fields });
     if (loop.length > 0)
       say(`That would follow itself in a circle: ${loop.join(" → ")}.`, { tone: "fault" });
-    else bench.perform(setFollower, { id: follower.id, set: fields });
+    else change(fields);
   };
   /** A new source brings its own range. */
   const follow = (source: Follower["source"], of = follower.of) =>
@@ -81,6 +155,7 @@ export function FollowerForm({
         ]}
         onChange={(of) => follow(follower.source, of)}
       />
+      <FollowerMap follower={follower} />
       {pair(
         "from",
         ["When that is", "up to"],
@@ -102,15 +177,6 @@ export function FollowerForm({
         unit="ms"
         onChange={(lag) => set({ lag })}
       />
-      <Button
-        size="tiny"
-        onClick={() => {
-          close();
-          bench.perform(deleteFollower, { id: follower.id });
-        }}
-      >
-        Stop following
-      </Button>
     </>
   );
 }

@@ -20,7 +20,7 @@ import {
   type Motion,
   playedCues,
 } from "@levitas/core/motion";
-import { findTween, type Study } from "@levitas/core/study";
+import { type Follower, findTween, type Study } from "@levitas/core/study";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { Clock } from "../../clock/clock.ts";
 import { type Drawer, FrameScheduler, type Registration } from "../../clock/frameScheduler.ts";
@@ -64,6 +64,8 @@ export interface BenchState {
   readonly folded: ReadonlySet<string>;
   /** The follower whose form is open. */
   readonly editingFollower: string | null;
+  /** A follower that is being made: shown, and not in the study before it is accepted. */
+  readonly draftFollower: Follower | null;
   readonly arrangement: Arrangement;
   /** Free space below the lanes shows the graph of the selected channel. */
   readonly graphFollows: boolean;
@@ -148,6 +150,7 @@ export class Bench {
       arranging: false,
       folded: new Set(),
       editingFollower: null,
+      draftFollower: null,
       arrangement: "side",
       graphFollows: true,
       margin: keptMargin(globalThis.innerWidth ?? 1280),
@@ -211,7 +214,31 @@ export class Bench {
 
   /** The study as it is shown. */
   get shown(): Study {
-    return this.lookedBackAt ?? this.gesture?.preview ?? this.study;
+    return this.lookedBackAt ?? this.gesture?.preview ?? this.triedOut() ?? this.study;
+  }
+
+  /** Shows the study with an edit that is not made, until another one is tried out or none (undefined). */
+  tryOut(edit: ((study: Study) => Change) | undefined): void {
+    this.trial = edit && { edit, of: undefined, after: undefined };
+    this.clock.invalidate();
+  }
+  private trial:
+    | {
+        readonly edit: (study: Study) => Change;
+        /** The state it was tried out on, and what came of it. */
+        of: Study | undefined;
+        after: Study | undefined;
+      }
+    | undefined;
+
+  private triedOut(): Study | undefined {
+    const { trial, study } = this;
+    if (!trial) return undefined;
+    if (trial.of !== study) {
+      trial.of = study;
+      trial.after = trial.edit(study).after;
+    }
+    return trial.after;
   }
 
   get selection(): Selection {

@@ -111,6 +111,13 @@ export function SceneView(): ReactNode {
   const routes = useLate(() => import("./route.ts"), selection.channel === "rotate", loaded);
 
   useFrame("The figures", ["time", "motion"], ({ motion, poses }) => painter.paint(motion, poses));
+  const ground = useRef(background);
+  useFrame("The background", ["motion"], ({ study: now }) => {
+    // While its color is being chosen it follows.
+    if (!stage.current || now.scene.background === ground.current) return;
+    ground.current = now.scene.background;
+    stage.current.style.background = ground.current;
+  });
   useFrame("The scene", ["camera"], () => {
     const { left, top, scale } = camera;
     if (stage.current)
