@@ -211,6 +211,7 @@ describe("keyframed motion on the bench", () => {
     await page.keyboard.type("flip");
     await page.keyboard.press("ArrowDown");
     await hotkey("Enter");
+    await page.waitForSelector('button[aria-label="Pass turn y"]');
     await goTo(1500);
     await type('[aria-label="Pass turn y"]', "1/2turn");
     const faces = () =>

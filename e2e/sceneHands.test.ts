@@ -248,7 +248,7 @@ describe("hands on the scene", () => {
     const id = await open();
     await choose("middle");
     await page.keyboard.press("Escape");
-    await press(page, "Scene");
+    await (await page.waitForSelector('::-p-xpath(//button[.="Scene"])'))?.click();
     await press(page, "Color of the background");
     const area = '[aria-label="Saturation and brightness"]';
     await page.waitForSelector(area);

@@ -483,7 +483,7 @@ describe("sequences on the bench", () => {
     );
     expect(get(await stored(), "Falls").tether).toEqual({ to: "start", offset: 200 });
     await choose("Settles");
-    await bar("Hang them on nothing");
+    await bar("Cut the tethers");
     expect(get(await stored(), "Settles").tether).toEqual({ to: "start", offset: 700 });
     // And on a marker of the ruler.
     const dot = await middleOf(page, '[data-hang="Falls"]');
@@ -527,19 +527,19 @@ describe("sequences on the bench", () => {
     const copy = study.sequence[1]?.id ?? "";
     expect(starts(study)[copy]).toBeCloseTo(200 + (clip?.to ?? 0), 6);
 
-    await bar("Keep it, and do not play it");
+    await bar("Disable the chosen blocks");
     expect(get(await stored(), copy).disabled).toBe(true);
-    await bar("Play it again");
+    await bar("Disable the chosen blocks");
     expect(get(await stored(), copy).disabled).toBeUndefined();
 
-    await bar("Move it up in the list");
+    await bar("Move the chosen block up");
     expect((await stored()).sequence.map((item) => item.id)).toEqual([copy, "Falls"]);
-    await bar("Move it down");
+    await bar("Move the chosen block down");
     expect((await stored()).sequence.map((item) => item.id)).toEqual(["Falls", copy]);
     const before = starts(await stored());
     await choose("Falls");
     await choose(copy, true);
-    await bar("Make a group");
+    await bar("Group the chosen");
     study = await stored();
     const [group] = study.sequence as [Group];
     expect(group).toMatchObject({ type: "group", items: [{ id: "Falls" }, { id: copy }] });
@@ -549,7 +549,7 @@ describe("sequences on the bench", () => {
     await page.click(`[aria-label="Open ${group.name}"]`);
     await page.waitForSelector(block("Falls"));
     await choose(group.id);
-    await bar("Take the group apart");
+    await bar("Dissolve the chosen group");
     study = await stored();
     expect(study.sequence.map((item) => item.id)).toEqual(["Falls", copy]);
     expect(starts(study)).toMatchObject(before);

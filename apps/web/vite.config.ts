@@ -21,13 +21,13 @@ export default defineConfig({
             {
               // The same for what all screens are made of.
               name: "ui",
-              test: /apps\/web\/src\/(ui|clock|theme)\/(?!Tick|PanelBody|MenuBody|MenuItems|quantityReader)/,
+              test: /apps\/web\/src\/(ui|clock|theme)\/(?!color\/ColorPicker|Tick|PanelBody|MenuBody|MenuItems|quantityReader)/,
             },
             {
               // What every bench needs of the core in one piece: fifty small ones compress worse.
               name: "core",
               // What only panels on demand ask for comes with them.
-              test: /packages\/core\/src\/(curve|edit|fault|fit|motion|reading|study|timeline|value)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|quantity|readCall|recipe|recipeStock|reverseCurve|paste|untangle|stillTime|thumbnail|twin)\.ts)/,
+              test: /packages\/core\/src\/(curve|edit|fault|fit|motion|reading|study|timeline|value)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|quantity|readCall|recipe|recipeStock|reverseCurve|paste|untangle|hsv|stillTime|thumbnail|twin)\.ts)/,
             },
           ],
         },

@@ -25,20 +25,28 @@ export function ParameterSlider({
   const [led, setLed] = useState<number | null>(null);
   const drag = useRef<DeskDrag | undefined>(undefined);
   const refused = useRef<Curve | undefined>(undefined);
+  const ended = useRef<number | null>(null);
+  const follow = (at: number): DeskDrag => {
+    drag.current ??= desk.begin();
+    setLed(at);
+    const curve = curveAt(at / STEPS);
+    refused.current = isSound(curve) ? undefined : curve;
+    if (!refused.current) drag.current.update(curve);
+    return drag.current;
+  };
   return (
     <Slider.Root
       value={[led ?? Math.round(shareNow() * STEPS)]}
       max={STEPS}
       onValueChange={([at = 0]) => {
-        drag.current ??= desk.begin();
-        setLed(at);
-        const curve = curveAt(at / STEPS);
-        refused.current = isSound(curve) ? undefined : curve;
-        if (!refused.current) drag.current.update(curve);
+        // A key is told as an end first, and as a change after it.
+        if (at !== ended.current) follow(at);
+        ended.current = null;
       }}
-      onValueCommit={() => {
-        drag.current?.commit();
+      onValueCommit={([at = 0]) => {
+        follow(at).commit();
         drag.current = undefined;
+        ended.current = at;
         setLed(null);
         if (refused.current) explainFault(refused.current);
         refused.current = undefined;

@@ -11,7 +11,7 @@ import {
   useRef,
   useState,
 } from "react";
-import { useTypedAhead } from "./useTypedAhead.ts";
+import { type TypedAhead, useTypedAhead } from "./useTypedAhead.ts";
 
 const load = () => import("./PanelBody.tsx");
 const PanelBody = lazy(async () => ({ default: (await load()).PanelBody }));
@@ -65,7 +65,7 @@ export function Panel({
   /** It stays open while the page around it is used, to try out what it is about; Escape closes it. */
   readonly stays?: boolean;
   /** Its content, made while it is open; a function is given what was typed before it was there. */
-  readonly children: ReactNode | ((typedAhead: string, close: () => void) => ReactNode);
+  readonly children: ReactNode | ((typedAhead: () => TypedAhead, close: () => void) => ReactNode);
 }): ReactNode {
   const own = useRef<Element | null>(null);
   const [openHere, setOpenHere] = useState(false);
@@ -116,8 +116,7 @@ export function Panel({
             focusesItself={focusesItself}
             stays={stays}
             arrived={arrived}
-            // Called when the panel is there: by then all that was typed ahead is known.
-            content={() => (typeof children === "function" ? children(typed(), close) : children)}
+            content={() => (typeof children === "function" ? children(typed, close) : children)}
           />
         </Suspense>
       ) : null}

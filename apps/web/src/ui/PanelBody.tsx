@@ -1,5 +1,5 @@
 import { Popover } from "radix-ui";
-import { type ReactNode, type RefObject, useEffect, useRef } from "react";
+import { type ReactNode, type RefObject, useRef } from "react";
 import type { PanelPlace } from "./Panel.tsx";
 
 /** The content, made once the panel is laid out. */
@@ -28,14 +28,11 @@ export function PanelBody({
   readonly className: string;
   readonly focusesItself: boolean;
   readonly stays: boolean;
-  /** Called when its content can be typed into. */
+  /** Called when its content has the focus. */
   readonly arrived: () => void;
   readonly content: () => ReactNode;
 }): ReactNode {
   const dismissedOutside = useRef(false);
-  useEffect(() => {
-    if (open) arrived();
-  }, [open, arrived]);
   return (
     <Popover.Root open={open} onOpenChange={(next) => next || close()}>
       <Popover.Anchor virtualRef={anchor as RefObject<Element>} />
@@ -48,6 +45,8 @@ export function PanelBody({
           collisionPadding={10}
           onOpenAutoFocus={(event) => {
             dismissedOutside.current = false;
+            // Once the field has the focus; what is typed until then is kept for it.
+            queueMicrotask(arrived);
             if (!focusesItself) return;
             event.preventDefault();
             (event.currentTarget as HTMLElement).focus();

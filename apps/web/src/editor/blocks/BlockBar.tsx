@@ -1,10 +1,11 @@
 import { moveItems } from "@levitas/core/edit";
 import { findItem, type Group, type SequenceItem, type Tween } from "@levitas/core/study";
-import { lazy, type ReactNode, Suspense, useState } from "react";
+import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { Panel } from "../../ui/Panel.tsx";
 import { CommandButton } from "../commands/CommandButton.tsx";
+import { loadBlockCommands } from "../commands/command.ts";
 import { TypedField } from "../keys/TypedField.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { passWords } from "../session/iterationWords.ts";
@@ -17,6 +18,7 @@ const RepeatForm = lazy(async () => ({ default: (await import("./RepeatForm.tsx"
 /** At the foot of the sequence: what the chosen blocks are, and all that can be done with them. */
 export function BlockBar(): ReactNode {
   const bench = useBench();
+  useEffect(loadBlockCommands, []);
   const study = useStudy();
   const ids = useBenchState(({ selection }) => selection.items) ?? [];
   const items = ids.flatMap((id) => findItem(study, id) ?? []);

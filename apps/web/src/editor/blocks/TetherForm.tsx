@@ -1,7 +1,7 @@
 import { type Anchor, tetherItem, tetherLoop } from "@levitas/core/edit";
 import { eachItem, type SequenceItem, type Tether, type Tween } from "@levitas/core/study";
 import { type ReactNode, useState } from "react";
-import { Button } from "../../ui/Button.tsx";
+import { Combobox } from "../../ui/Combobox.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
@@ -75,26 +75,20 @@ export function TetherForm({ item }: { item: SequenceItem }): ReactNode {
           bench.perform(tetherItem, { id: item.id, anchor: anchorOf(item.tether), offset })
         }
       />
-      <input
-        aria-label="Find something to hang it on"
-        placeholder="Hang it on…"
-        value={find}
-        onChange={(event) => setFind(event.target.value)}
-        onKeyDown={(event) => event.stopPropagation()}
-        className="h-7 rounded-md border border-edge/40 bg-paper px-2 text-[12.5px] focus:border-spruce"
-      />
-      <div className="flex max-h-52 flex-col items-stretch gap-0.5 overflow-y-auto">
-        {wanted.slice(0, LISTED).map(({ text, anchor }) => (
-          <Button
-            key={text + JSON.stringify(anchor)}
-            size="tiny"
-            look="quiet"
-            className="justify-start overflow-hidden"
-            onClick={() => hang(anchor)}
-          >
-            <span className="truncate">{text}</span>
-          </Button>
-        ))}
+      <div className="flex max-h-60 flex-col gap-1">
+        <Combobox
+          label="Find something to hang it on"
+          listLabel="What it can hang on"
+          placeholder="Hang it on…"
+          typed={find}
+          onType={setFind}
+          options={wanted.slice(0, LISTED).map(({ text, anchor }) => ({
+            id: JSON.stringify(anchor),
+            text,
+          }))}
+          take={(id) => hang(JSON.parse(id) as Anchor)}
+          empty="Nothing is called that."
+        />
       </div>
     </>
   );

@@ -52,7 +52,10 @@ export const needsBlocks = (bench: Bench): string | undefined => {
   return hasBlocks(bench) ? undefined : "Choose a block first.";
 };
 
-/** Something for chosen blocks. What it takes comes when the first such thing is asked for. */
+/** Brings what commands for blocks take, when blocks are looked at. */
+export const loadBlockCommands = (): void => void import("./blockCommands.ts");
+
+/** Something for chosen blocks. What it takes comes with the view of the blocks. */
 export const withBlocks =
   (work: (commands: typeof import("./blockCommands.ts"), bench: Bench) => void) =>
   (bench: Bench): void =>

@@ -1,5 +1,7 @@
 import { CHANNELS, type ChannelDefinition, type Figure } from "@levitas/core/study";
-import { type ReactNode, useEffect, useState } from "react";
+import { type ReactNode, useState } from "react";
+import { Combobox } from "../../ui/Combobox.tsx";
+import type { TypedAhead } from "../../ui/useTypedAhead.ts";
 import { animateChannel } from "../commands/animateChannel.ts";
 import { useBench } from "../session/BenchContext.ts";
 
@@ -29,13 +31,12 @@ export function ChannelSearch({
   close,
 }: {
   readonly figure: Figure;
-  /** What was typed before the field was there; a line feed at its end stands for Enter. */
-  readonly typedAhead: string;
+  /** Answers what was typed before the field was there. */
+  readonly typedAhead: () => TypedAhead;
   readonly close: () => void;
 }): ReactNode {
   const bench = useBench();
-  const [typed, setTyped] = useState(typedAhead.replaceAll("\n", ""));
-  const [at, setAt] = useState(0);
+  const [typed, setTyped] = useState("");
   const moves = (channel: ChannelDefinition) =>
     bench.motion.drivenAt(bench.motion.figureIndex(figure.id), channel.id) !== undefined;
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
@@ -48,51 +49,21 @@ export function ChannelSearch({
     if (moves(channel)) bench.select({ figure: figure.id, channel: channel.id, span: null });
     else animateChannel(bench, figure.id, channel);
   };
-  useEffect(() => {
-    if (typedAhead.endsWith("\n")) take(found[0]);
-    // Once, with the first list.
-  }, []);
   return (
-    <>
-      <input
-        aria-label={`Search the channels of ${figure.name}`}
-        placeholder="Search channels"
-        value={typed}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          setAt(0);
-        }}
-        onKeyDown={(event) => {
-          if (event.key !== "Escape") event.stopPropagation();
-          const way = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
-          if (way !== 0) {
-            event.preventDefault();
-            setAt((now) => (now + way + found.length) % Math.max(found.length, 1));
-          }
-          if (event.key === "Enter") take(found[at]);
-        }}
-        className="h-7 rounded-md border border-edge/40 bg-paper px-2 text-[13px] focus:border-spruce"
-      />
-      <ul className="min-h-0 overflow-y-auto" aria-label="Channels">
-        {found.map((channel, i) => (
-          <li key={channel.id}>
-            <button
-              type="button"
-              onClick={() => take(channel)}
-              onPointerEnter={() => setAt(i)}
-              className={`flex w-full items-baseline justify-between rounded-md px-2 py-1 text-left text-[13px] ${i === at ? "bg-spruce-pale" : ""}`}
-            >
-              {channel.label}
-              <span className="text-[11px] text-muted">
-                {moves(channel) ? "moves" : channel.unit || channel.kind}
-              </span>
-            </button>
-          </li>
-        ))}
-        {found.length === 0 ? (
-          <li className="px-2 py-1.5 text-[12.5px] text-muted">No channel is called that.</li>
-        ) : null}
-      </ul>
-    </>
+    <Combobox
+      label={`Search the channels of ${figure.name}`}
+      listLabel="Channels"
+      placeholder="Search channels"
+      typed={typed}
+      onType={setTyped}
+      ahead={typedAhead}
+      options={found.map((channel) => ({
+        id: channel.id,
+        text: channel.label,
+        note: moves(channel) ? "moves" : channel.unit || channel.kind,
+      }))}
+      take={(id) => take(found.find((channel) => channel.id === id))}
+      empty="No channel is called that."
+    />
   );
 }

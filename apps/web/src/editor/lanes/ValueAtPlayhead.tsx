@@ -1,6 +1,6 @@
 import { setValueAt } from "@levitas/core/edit";
 import { type Motion, nearestFrame } from "@levitas/core/motion";
-import { type ChannelDefinition, eachTween, type Figure } from "@levitas/core/study";
+import type { ChannelDefinition, Figure } from "@levitas/core/study";
 import { isColor, printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { type ReactNode, useRef } from "react";
@@ -14,6 +14,7 @@ import { beginColor } from "../session/colorGesture.ts";
 import type { Gesture } from "../session/gesture.ts";
 import { valueLabel } from "../session/labels.ts";
 import { sceneColors } from "../session/sceneColors.ts";
+import { spanInto } from "../session/spanInto.ts";
 
 interface Session {
   readonly gesture: Gesture;
@@ -76,15 +77,19 @@ export function ValueAtPlayhead({
     keyId: nanoid(8),
     tweenId: nanoid(8),
   });
-  const sayIfSet = (before: number) => {
-    if (countKeys(bench.study) > before) say(`Set a key at ${Math.round(keyTime())} ms.`);
+  /** Says that a key was set, and selects the span that leads to it, so that its curve can be shaped at once. */
+  const noteKey = (keyId: string) => {
+    const into = spanInto(bench.study, keyId);
+    if (!into) return;
+    bench.select({ figure: figure.id, channel: channel.id, span: into.span, keys: [keyId] });
+    say(`Set a key at ${Math.round(keyTime())} ms.`);
   };
 
   const takeValue = (value: number | string) => {
     bench.clock.pause();
-    const before = countKeys(bench.study);
-    bench.perform((study, wanted: number | string) => edit(study, wanted, newKey()), value);
-    sayIfSet(before);
+    const key = newKey();
+    bench.perform((study, wanted: number | string) => edit(study, wanted, key), value);
+    noteKey(key.keyId);
   };
   /** The color at the playhead, as text. */
   const colorNow = () => {
@@ -137,11 +142,10 @@ export function ValueAtPlayhead({
                 session.gesture.update((study) => edit(study, value, session));
                 showTip(x, y, `${channel.label} ${valueLabel(channel, value)}`);
               },
-              end: ({ gesture }: Session, cancelled: boolean) => {
-                const before = countKeys(bench.study);
+              end: ({ gesture, keyId }: Session, cancelled: boolean) => {
                 if (cancelled) gesture.cancel();
                 else gesture.commit();
-                sayIfSet(before);
+                noteKey(keyId);
               },
             },
           })}
@@ -158,11 +162,11 @@ export function ValueAtPlayhead({
         scene={() => sceneColors(bench.study)}
         begin={() => {
           bench.clock.pause();
-          const [key, before] = [newKey(), countKeys(bench.study)];
+          const key = newKey();
           return beginColor(
             bench,
             (study, color) => edit(study, color, key),
-            () => sayIfSet(before),
+            () => noteKey(key.keyId),
           );
         }}
         take={takeValue}
@@ -170,11 +174,4 @@ export function ValueAtPlayhead({
       {number}
     </span>
   );
-}
-
-function countKeys(study: Parameters<typeof setValueAt>[0]): number {
-  let count = 0;
-  for (const tween of eachTween(study.sequence))
-    for (const track of tween.tracks) count += track.keys.length;
-  return count;
 }

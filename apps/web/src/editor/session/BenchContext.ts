@@ -2,7 +2,8 @@ import type { Study } from "@levitas/core/study";
 import { createContext, useCallback, useContext, useEffect, useRef } from "react";
 import { useStore } from "zustand";
 import type { Registration } from "../../clock/frameScheduler.ts";
-import type { Bench, BenchState, BenchTopic, Frame } from "./bench.ts";
+import type { Bench, BenchTopic, Frame } from "./bench.ts";
+import type { BenchState } from "./benchState.ts";
 
 /** The bench of the page. */
 export const BenchContext = createContext<Bench | null>(null);

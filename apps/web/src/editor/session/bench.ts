@@ -1,16 +1,12 @@
-import type { Curve } from "@levitas/core/curve";
 import {
   type Change,
-  type Clipboard,
   type Edit,
   forgetLast,
-  type History,
   isEmpty,
   mergeLast,
   record,
   redo,
   reshapeSpan,
-  startHistory,
   undo,
 } from "@levitas/core/edit";
 import {
@@ -20,7 +16,7 @@ import {
   type Motion,
   playedCues,
 } from "@levitas/core/motion";
-import { type Follower, findTween, type Study } from "@levitas/core/study";
+import { findTween, type Study } from "@levitas/core/study";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { Clock } from "../../clock/clock.ts";
 import { type Drawer, FrameScheduler, type Registration } from "../../clock/frameScheduler.ts";
@@ -29,51 +25,14 @@ import type { CurveDesk } from "../../curve-editor/desk/desk.ts";
 import { onTheme } from "../../theme/theme.ts";
 import { say } from "../../ui/notices.tsx";
 import { SoundPlayer } from "../cues/soundPlayer.ts";
-import { type Arrangement, keptMargin } from "./arrangement.ts";
+import type { Arrangement } from "./arrangement.ts";
+import { type BenchState, firstState } from "./benchState.ts";
 import { Camera } from "./camera.ts";
 import { Gesture } from "./gesture.ts";
 import { GraphView } from "./graphView.ts";
-import type { TimeUnit } from "./labels.ts";
-import type { OnionSkin } from "./onion.ts";
-import { chosenFigures, firstSelection, prune, type Selection } from "./selection.ts";
+import { chosenFigures, prune, type Selection } from "./selection.ts";
 import { createSpanDesk } from "./spanDesk.ts";
 import { TimelineView } from "./timelineView.ts";
-
-/** What components of the bench read. It changes when something is done, not while it is dragged. */
-export interface BenchState {
-  readonly history: History<Selection>;
-  readonly selection: Selection;
-  /** Switches of the scene. */
-  readonly showTwin: boolean;
-  readonly showSpacing: boolean;
-  readonly showPath: boolean;
-  readonly onion: OnionSkin & { readonly on: boolean };
-  /** Mesh of the grid in px of the scene; 0 for none. Figures snap to it while it shows. */
-  readonly grid: number;
-  readonly timeUnit: TimeUnit;
-  /** Lanes that are unfolded to graphs, as `laneName` writes them. */
-  readonly unfolded: ReadonlySet<string>;
-  /** The figure whose channels are being looked through for one to add. */
-  readonly pickingFor: string | null;
-  readonly recipesOpen: boolean;
-  /** What was copied last in this tab. */
-  readonly copied: Clipboard | null;
-  /** The timeline shows the whole sequence as blocks instead of the lanes. */
-  readonly arranging: boolean;
-  /** Groups of the sequence that are folded to one bar. */
-  readonly folded: ReadonlySet<string>;
-  /** The follower whose form is open. */
-  readonly editingFollower: string | null;
-  /** A follower that is being made: shown, and not in the study before it is accepted. */
-  readonly draftFollower: Follower | null;
-  readonly arrangement: Arrangement;
-  /** Free space below the lanes shows the graph of the selected channel. */
-  readonly graphFollows: boolean;
-  /** Width of the timeline's left margin, px. */
-  readonly margin: number;
-  /** How the playhead travels when it is sent somewhere. */
-  readonly travel: { readonly duration: number; readonly curve: Curve };
-}
 
 /** What whoever draws is given, once a frame. The poses are only good during the call. */
 export interface Frame {
@@ -134,28 +93,7 @@ export class Bench {
   });
 
   constructor(study: Study) {
-    this.store = createStore<BenchState>(() => ({
-      history: startHistory<Selection>(study),
-      selection: firstSelection(study),
-      showTwin: true,
-      showSpacing: true,
-      showPath: true,
-      onion: { on: false, before: 3, after: 2, look: "outlines", at: "frames", step: 4 },
-      grid: 0,
-      timeUnit: "ms",
-      unfolded: new Set(),
-      pickingFor: null,
-      recipesOpen: false,
-      copied: null,
-      arranging: false,
-      folded: new Set(),
-      editingFollower: null,
-      draftFollower: null,
-      arrangement: "side",
-      graphFollows: true,
-      margin: keptMargin(globalThis.innerWidth ?? 1280),
-      travel: { duration: 600, curve: { kind: "keyword", name: "ease-in-out" } },
-    }));
+    this.store = createStore<BenchState>(() => firstState(study));
     // For a person who prefers reduced motion only the calm share of shakes is shown.
     const calm = globalThis.matchMedia?.("(prefers-reduced-motion: reduce)").matches ?? false;
     this.compiler = createCompiler({ calm });

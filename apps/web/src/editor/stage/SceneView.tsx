@@ -1,5 +1,3 @@
-import { type Change, duplicateFigure, isWithin, squash } from "@levitas/core/edit";
-import { nanoid } from "nanoid";
 import {
   type KeyboardEvent,
   lazy,
@@ -17,9 +15,8 @@ import { onPanDrag } from "../../ui/panDrag.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { useLate } from "../../ui/useLate.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
-import type { Bench } from "../session/bench.ts";
-import { freeName } from "../session/freeName.ts";
 import { chosenFigures, type Selection } from "../session/selection.ts";
+import { copyChosenFigures } from "./copyFigures.ts";
 import { beginMove, type MoveDrag, type SnappedTo } from "./figureDrag.ts";
 import { drawGrid, drawSnapped } from "./lines.ts";
 import { drawNow, drawSpacing, drawTwin, SpacingCache } from "./overlay.ts";
@@ -54,36 +51,6 @@ function figureAt(x: number, y: number): string | null {
     if (hit) return hit.getAttribute("data-figure");
   }
   return null;
-}
-
-/** Copies the chosen figures with their motion, and chooses the copies. */
-function copyChosenFigures(bench: Bench): void {
-  const { study } = bench;
-  const chosen = chosenFigures(bench.selection);
-  // What stands in a chosen figure is copied with it.
-  const alone = chosen.filter(
-    (id) => !chosen.some((other) => other !== id && isWithin(study, id, other)),
-  );
-  const known = new Set(study.figures.map(({ id }) => id));
-  bench.perform(
-    (from, ids: readonly string[]) =>
-      ids.reduce<Change | undefined>((change, figureId) => {
-        const now = change?.after ?? from;
-        const name = now.figures.find(({ id }) => id === figureId)?.name ?? "";
-        const next = duplicateFigure(now, {
-          figureId,
-          name: freeName(now, name),
-          newId: () => nanoid(8),
-        });
-        return change ? squash(change, next) : next;
-      }, undefined) as Change,
-    alone,
-  );
-  const fresh = bench.study.figures.filter(
-    ({ id, parent }) => !known.has(id) && (parent === null || known.has(parent)),
-  );
-  const [figure = null, ...more] = fresh.map(({ id }) => id);
-  bench.select({ figure, channel: null, span: null, keys: [], more });
 }
 
 /** The scene with its figures, and one canvas above them for what explains their motion. */

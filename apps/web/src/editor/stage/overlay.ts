@@ -15,12 +15,33 @@ export interface Spacing {
   readonly aside: { readonly x: number; readonly y: number } | null;
 }
 
-/** Ink that can be read on the scene's background. */
-export function sceneInk(background: string): { line: string; fade: string } {
+const LIGHT = (alpha: number) => `rgb(252 250 245 / ${alpha})`;
+const DARK = (alpha: number) => `rgb(30 36 48 / ${alpha})`;
+
+/**
+ * Strokes the path of a canvas so that it is seen on anything: over a figure of its own color, too, its halo parts it from
+ * what lies beneath.
+ */
+function strokeWithHalo(
+  context: CanvasRenderingContext2D,
+  ink: string,
+  halo: string,
+  width: number,
+): void {
+  context.strokeStyle = halo;
+  context.lineWidth = width + 2;
+  context.stroke();
+  context.strokeStyle = ink;
+  context.lineWidth = width;
+  context.stroke();
+}
+
+/** Ink that can be read on the scene's background, and the halo around it for what else lies there. */
+export function sceneInk(background: string): { line: string; fade: string; halo: string } {
   const dark = (readColor(background, "oklab")?.[0] ?? 1) < 0.55;
   return dark
-    ? { line: "rgb(252 250 245 / 0.9)", fade: "rgb(252 250 245 / 0.45)" }
-    : { line: "rgb(30 36 48 / 0.85)", fade: "rgb(30 36 48 / 0.4)" };
+    ? { line: LIGHT(0.9), fade: LIGHT(0.5), halo: DARK(0.55) }
+    : { line: DARK(0.85), fade: DARK(0.45), halo: LIGHT(0.7) };
 }
 
 /** The spacing of a figure over the whole motion; undefined if its place does not change. */
@@ -95,16 +116,13 @@ export function drawSpacing(
   const count = spacing.points.length / 2;
   const ink = sceneInk(motion.study.scene.background);
   const at = (frame: number) => pointOf(spacing, placement, frame);
-  context.lineWidth = 1;
   if (path) {
-    context.strokeStyle = ink.fade;
     context.beginPath();
     for (let i = 0; i < count; i++) context.lineTo(at(i).x, at(i).y);
-    context.stroke();
+    strokeWithHalo(context, ink.fade, ink.halo, 1);
   }
   if (!ticks) return;
   let [nx, ny] = [0, 0];
-  context.strokeStyle = ink.line;
   context.beginPath();
   for (let i = 0; i < count; i++) {
     const { x, y } = at(i);
@@ -118,7 +136,7 @@ export function drawSpacing(
     context.moveTo(x - nx * half, y - ny * half);
     context.lineTo(x + nx * half, y + ny * half);
   }
-  context.stroke();
+  strokeWithHalo(context, ink.line, ink.halo, 1);
 }
 
 /** Draws where on its path a figure is now. */
@@ -134,6 +152,9 @@ export function drawNow(
   context.beginPath();
   context.arc(x, y, 3.5, 0, 7);
   context.fill();
+  context.strokeStyle = sceneInk(motion.study.scene.background).halo;
+  context.lineWidth = 1;
+  context.stroke();
 }
 
 /** Draws the outline of a figure's box as another motion has it, named so that it explains itself. */
@@ -145,11 +166,9 @@ export function drawTwin(
   placement: Placement,
 ): void {
   const ink = sceneInk(twin.study.scene.background);
-  context.strokeStyle = ink.line;
-  context.lineWidth = 1.2;
-  context.setLineDash([4, 4]);
   tracePose(context, twin, poses, figureIndex, placement);
-  context.stroke();
+  context.setLineDash([4, 4]);
+  strokeWithHalo(context, ink.line, ink.halo, 1.2);
   context.setLineDash([]);
   const [first] = boxCorners(twin, poses, figureIndex);
   const [x, y] = first ?? [0, 0];

@@ -1,6 +1,6 @@
 import { isColor, printHsv, readHsv } from "@levitas/core/value";
 import { Slider } from "radix-ui";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { Button } from "../Button.tsx";
 import { say } from "../notices.tsx";
 import { useDragSession } from "../useDragSession.ts";
@@ -48,6 +48,8 @@ export function ColorPicker({
   const hsv = printHsv(held) === (kept && printHsv(kept)) || !kept ? held : kept;
   const [typed, setTyped] = useState<string | null>(null);
   const [change, setChange] = useState<ColorChange | null>(null);
+  const sliding = useRef<ColorChange | null>(null);
+  const ended = useRef<number | null>(null);
   const shown = change ? held : hsv;
   const choose = (text: string) => {
     setHeld(readHsv(text) ?? FALLBACK);
@@ -89,21 +91,31 @@ export function ColorPicker({
       );
     },
   });
-  const slide = (part: "hue" | "alpha", most: number) => ({
-    value: [Math.round(shown[part] * most)],
-    onValueChange: ([at = 0]: number[]) => {
-      const begun = change ?? begin();
-      if (!change) setChange(begun);
+  const slide = (part: "hue" | "alpha", most: number) => {
+    const follow = (at: number) => {
+      const begun = sliding.current ?? begin();
+      sliding.current = begun;
       const next = { ...shown, [part]: at / most };
+      setChange(begun);
       setHeld(next);
       begun.update(printHsv(next));
-    },
-    onValueCommit: () => {
-      change?.end(false);
-      setChange(null);
-      noteColor(printHsv(shown));
-    },
-  });
+      return begun;
+    };
+    return {
+      value: [Math.round(shown[part] * most)],
+      onValueChange: ([at = 0]: number[]) => {
+        // A key is told as an end first, and as a change after it.
+        if (at !== ended.current) follow(at);
+        ended.current = null;
+      },
+      onValueCommit: ([at = 0]: number[]) => {
+        follow(at).end(false);
+        sliding.current = null;
+        ended.current = at;
+        setChange(null);
+      },
+    };
+  };
   const pure = printHsv({ hue: shown.hue, saturation: 1, value: 1, alpha: 1 });
   const opaque = printHsv({ ...shown, alpha: 1 });
   const text = typed ?? (change ? printHsv(shown) : color);
@@ -217,7 +229,7 @@ function Bar({
   readonly background: string;
   readonly value: number[];
   readonly onValueChange: (value: number[]) => void;
-  readonly onValueCommit: () => void;
+  readonly onValueCommit: (value: number[]) => void;
 }): ReactNode {
   return (
     <Slider.Root
