@@ -20,6 +20,7 @@ import { HUE } from "../../theme/hues.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { say } from "../../ui/notices.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
+import { textWidth } from "../../ui/textWidth.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { snapTime } from "../axis/snapTime.ts";
@@ -30,6 +31,7 @@ import type { Gesture } from "../session/gesture.ts";
 import { passWords } from "../session/iterationWords.ts";
 import { bothTimes } from "../session/labels.ts";
 import { chooseBlock } from "./BlockMargin.tsx";
+import { cutToFit, labelPlace } from "./blockLabel.ts";
 import { type BlockRow, blockSpan, FAN, fanOf, LINE } from "./blockRows.ts";
 import type { HangingLine, HangTarget } from "./TetherCanvas.tsx";
 
@@ -37,6 +39,8 @@ import type { HangingLine, HangTarget } from "./TetherCanvas.tsx";
 const TOP = 4;
 const BOTTOM = LINE - 4;
 const PER_SPAN = 16;
+/** As its class says. */
+const LABEL_FONT = "500 11.5px";
 
 /** Whether an item plays backwards on the screen, because of the groups it stands in. */
 function isMirrored(placed: Placed): boolean {
@@ -117,6 +121,13 @@ export function BlockTrack({ row, hanging }: { row: BlockRow; hanging: HangingLi
   const hue = HUE[figures.find((each) => each.id === tween?.figures[0])?.hue ?? "slate"];
   const count = fanOf(item);
 
+  const notes = [
+    passWords(item as Group),
+    item.type === "group" && item.rate ? `rate ${item.rate}` : "",
+  ]
+    .filter(Boolean)
+    .join(", ");
+
   useFrame(
     "The block track",
     item.type === "cue" ? CUE_TOPICS : BLOCK_TOPICS,
@@ -167,8 +178,7 @@ export function BlockTrack({ row, hanging }: { row: BlockRow; hanging: HangingLi
       writeAttributes(grips.current[0], { x: (from - 3).toFixed(1) });
       writeAttributes(grips.current[1], { x: (to - 4).toFixed(1) });
       writeAttributes(rest.current, { d: restPath(from, to, end) });
-      const label = labelPlace(from, end, view.width);
-      writeAttributes(words.current, { x: label.x.toFixed(1), "text-anchor": label.anchor });
+      writeLabel(words.current, { from, to, end }, view.width, item.name, notes);
       if (item.type === "cue") writeAttributes(line.current, { d: cuePath(from, lit) });
       else if (item.type === "shake") writeAttributes(line.current, { d: shakePath(from, to) });
       else if (item.type === "freeze") writeAttributes(line.current, { d: freezePath(from, to) });
@@ -327,12 +337,6 @@ export function BlockTrack({ row, hanging }: { row: BlockRow; hanging: HangingLi
       else bench.perform(tetherItem, { id, anchor: over });
     },
   });
-  const notes = [
-    passWords(item as Group),
-    item.type === "group" && item.rate ? `rate ${item.rate}` : "",
-  ]
-    .filter(Boolean)
-    .join(", ");
   const fill =
     item.type === "group"
       ? "fill-muted"
@@ -405,8 +409,8 @@ export function BlockTrack({ row, hanging }: { row: BlockRow; hanging: HangingLi
         y={count > 0 ? 13 : LINE / 2 + 4}
         className="pointer-events-none fill-ink text-[11.5px] font-medium"
       >
-        {item.name}
-        {notes ? <tspan className="fill-muted font-normal">{`  ${notes}`}</tspan> : null}
+        <tspan />
+        <tspan className="fill-muted font-normal" />
       </text>
       {tween && tween.tracks.length > 0
         ? (["start", "end"] as const).map((which, i) =>
@@ -499,11 +503,30 @@ function restPath(from: number, to: number, end: number): string {
   return `M${to.toFixed(1)} ${TOP + 2}H${end.toFixed(1)}V${BOTTOM - 2}H${to.toFixed(1)}${ticks}`;
 }
 
-function labelPlace(from: number, end: number, width: number): { x: number; anchor: string } {
-  // Inside, where the block is wide; else beside it; what begins left of the window is named at its edge.
-  if (end - from > 110 || end >= width - 10) return { x: Math.max(from, 0) + 10, anchor: "start" };
-  if (end > width - 120) return { x: from - 8, anchor: "end" };
-  return { x: end + 8, anchor: "start" };
+/** Writes the words of a block where no edge crosses them. */
+function writeLabel(
+  text: SVGTextElement | null,
+  edges: { readonly from: number; readonly to: number; readonly end: number },
+  width: number,
+  name: string,
+  notes: string,
+): void {
+  if (!text) return;
+  const more = notes === "" ? "" : `  ${notes}`;
+  const named = textWidth(name, LABEL_FONT);
+  const place = labelPlace(edges, width, {
+    name: named,
+    all: named + (more === "" ? 0 : textWidth(more, LABEL_FONT)),
+  });
+  writeAttributes(text, { x: place.x.toFixed(1), "text-anchor": place.anchor });
+  const words = [
+    place.shown === "cut"
+      ? cutToFit(name, place.room, (part) => textWidth(part, LABEL_FONT))
+      : name,
+    place.shown === "all" ? more : "",
+  ];
+  for (const [i, span] of [...text.children].entries())
+    if (span.textContent !== words[i]) span.textContent = words[i] ?? "";
 }
 
 function cuePath(x: number, lit: boolean): string {
