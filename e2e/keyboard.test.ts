@@ -1,6 +1,6 @@
 import { type ChannelId, eachTween, type Study } from "@levitas/core/study";
 import type { Browser, BrowserContext, KeyInput, Page } from "puppeteer-core";
-import { frames, storedDocument, waitUntilSaved } from "./harness/bench.ts";
+import { frames, storedDocument, textOf, waitUntilSaved } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
@@ -137,6 +137,14 @@ describe("the keyboard alone", () => {
     await press("Enter");
     await press("x");
     await page.waitForFunction(() => document.querySelectorAll("[data-block-row]").length === 2);
+    // Those who hear the screen are told, also what undoing took back.
+    const told = () => textOf(page, '[aria-label="What was done last"]');
+    const split = await told();
+    expect(split).toMatch(/^split /);
+    await press("Control", "z");
+    expect(await told()).toBe(`Undone: ${split}`);
+    await press("Control", "Shift", "z");
+    expect(await told()).toBe(`Done again: ${split}`);
     study = await stored();
     expect(study.sequence).toHaveLength(2);
     expect(study.sequence[1]?.tether).toMatchObject({ to: "item", id: block?.id, edge: "end" });

@@ -7,6 +7,7 @@ import { DragTip } from "../ui/dragTip.tsx";
 import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
 import { Panes } from "./arrangement/Panes.tsx";
 import { BenchHeader } from "./BenchHeader.tsx";
+import { StepSpoken } from "./commands/StepSpoken.tsx";
 import { BenchContext } from "./session/BenchContext.ts";
 import {
   type FoundStudy,
@@ -56,6 +57,7 @@ function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
     <BenchContext value={open.bench}>
       <div className="flex h-full flex-col">
         <BenchHeader keeper={open.keeper} />
+        <StepSpoken />
         <Choice keeper={open.keeper} />
         <main className="flex min-h-0 flex-1">
           <Panes
