@@ -38,7 +38,7 @@ export function PlayheadLine(): ReactNode {
         ref={head}
         title="Drag to scrub"
         {...bind()}
-        className="pointer-events-auto absolute top-2 -translate-x-1/2 cursor-ew-resize touch-none rounded-full bg-marigold px-2 py-0.5 font-mono text-[10.5px] font-semibold whitespace-nowrap text-[#1e2430]"
+        className="pointer-events-auto absolute top-0 -translate-x-1/2 cursor-ew-resize touch-none rounded-full bg-marigold px-2 py-0.5 font-mono text-[10.5px] font-semibold whitespace-nowrap text-[#1e2430]"
       />
     </div>
   );

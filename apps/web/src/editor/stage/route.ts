@@ -46,8 +46,8 @@ export function drawRoute(
   const turn = to - from;
   if (Math.abs(turn) < 0.5) return;
   const [x, y] = [left + px * scale, top + py * scale];
-  const color = tokenColor(Math.abs(turn) > 180 ? "marigold" : "spruce");
-  const { study } = motion;
+  const { line, halo } = sceneInk(motion.study.scene.background);
+  const color = Math.abs(turn) > 180 ? tokenColor("marigold") : line;
   context.fillStyle = color;
   context.beginPath();
   // More than a whole turn winds outwards, so that it is seen.
@@ -57,9 +57,9 @@ export function drawRoute(
     const wound = radius + (Math.abs(turn) > 350 ? (8 * i) / steps : 0);
     context.lineTo(x + wound * Math.cos(angle(at)), y + wound * Math.sin(angle(at)));
   }
-  // A halo, so that it is seen on a dial's own rings.
+  // A halo, so that it is seen on a dial's own rings and on a beam of any color.
   context.lineWidth = 6;
-  context.strokeStyle = study.scene.background;
+  context.strokeStyle = halo;
   context.stroke();
   context.lineWidth = 2.5;
   context.strokeStyle = color;
@@ -78,11 +78,10 @@ export function drawRoute(
   context.textAlign =
     Math.cos(middle) < -0.3 ? "right" : Math.cos(middle) > 0.3 ? "left" : "center";
   const at = { x: x + (end + 10) * Math.cos(middle), y: y + (end + 12) * Math.sin(middle) + 4 };
-  const { line } = sceneInk(study.scene.background);
   context.lineWidth = 3;
-  context.strokeStyle = study.scene.background;
+  context.strokeStyle = halo;
   context.strokeText(label, at.x, at.y);
-  context.fillStyle = Math.abs(turn) > 180 ? line : color;
+  context.fillStyle = line;
   context.fillText(label, at.x, at.y);
   context.textAlign = "left";
 }
