@@ -11,7 +11,6 @@ import {
   waitUntilSaved,
 } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
-import { describeSmoothness, measure } from "./harness/frameTimes.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
 const curveText = (page: Page) =>
@@ -60,20 +59,8 @@ describe("the main job", () => {
 
     // Shapes the timing with the handles while it loops.
     await press(page, "Play");
-    const idle = await measure(page, () => frames(page, 90));
-    const dragging = await measure(page, async () => {
-      await dragBy(page, '[data-handle="1"]', { x: 60, y: 45 }, { steps: 45 });
-      await dragBy(page, '[data-handle="2"]', { x: -50, y: -60 }, { steps: 45 });
-    });
-    console.log(
-      [
-        describeSmoothness("looping", idle),
-        describeSmoothness("looping while a handle is dragged", dragging),
-      ].join("\n"),
-    );
-    // Printed, not judged: on a shared machine the share of frames in time says as much about the
-    // neighbours. That it went on drawing under the drag can be judged.
-    expect(dragging.frames).toBeGreaterThan(60);
+    await dragBy(page, '[data-handle="1"]', { x: 60, y: 45 });
+    await dragBy(page, '[data-handle="2"]', { x: -50, y: -60 });
     const shaped = await curveText(page);
     expect(shaped).toMatch(/^cubic-bezier\(/);
     await waitUntilSaved(page);

@@ -1,0 +1,228 @@
+import type { Browser, Page } from "puppeteer-core";
+import { harbour, rope } from "../packages/core/bench/harbour.mjs";
+import { frames, middleOf, press } from "./harness/bench.ts";
+import { launchBrowser, openPage } from "./harness/browser.ts";
+import {
+  describeSmoothness,
+  measure,
+  type Smoothness,
+  tracedFrames,
+} from "./harness/frameTimes.ts";
+import { openRoom, placeInPlot } from "./harness/room.ts";
+import { startServer, type TestServer } from "./harness/server.ts";
+
+const later = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
+/** Measured for about as long as this, in ms. */
+const SPAN = 1500;
+
+/**
+ * Every screen on which something moves, against an empty page whose only work is the callback that
+ * counts its frames. The pointer is moved by the clock and waits for no frame, so that a page that
+ * draws late is seen to draw late.
+ */
+describe("frames, beside those of an empty page", () => {
+  let server: TestServer;
+  let browser: Browser;
+  let page: Page;
+  let problems: string[];
+  let empty: Smoothness;
+  beforeAll(async () => {
+    server = await startServer();
+    browser = await launchBrowser();
+    ({ page } = await openPage(browser));
+    await page.goto(`${server.url}/api/none`);
+    empty = await measure(page, () => later(SPAN));
+    await page.close();
+  }, 30_000);
+  afterAll(async () => {
+    await browser.close();
+    await server.remove();
+  });
+  beforeEach(async () => {
+    ({ page, problems } = await openPage(browser));
+  });
+  afterEach(async () => {
+    await page.close();
+    expect(problems).toEqual([]);
+  });
+
+  const openWith = async (body: object) => {
+    const made = await fetch(`${server.url}/api/studies`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify(body),
+    });
+    const { id } = (await made.json()) as { id: string };
+    await page.bringToFront();
+    await page.goto(`${server.url}/studies/${id}`);
+    await page.waitForSelector('[aria-label="Save state"]');
+    // What arrives late has arrived, and nothing of the opening is measured.
+    await later(800);
+  };
+  /** Drags to and fro for as long as is measured. */
+  const swing = async (
+    from: { x: number; y: number },
+    by: { x: number; y: number },
+    span = SPAN,
+  ): Promise<void> => {
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    const began = performance.now();
+    for (let now = began; now - began < span; now = performance.now()) {
+      const part = (1 - Math.cos((3 * Math.PI * (now - began)) / span)) / 2;
+      await page.mouse.move(from.x + by.x * part, from.y + by.y * part);
+      await later(8);
+    }
+    await page.mouse.up();
+  };
+  const swingOf = async (selector: string, by: { x: number; y: number }) => {
+    const from = await middleOf(page, selector);
+    const told = () =>
+      page.$eval('[aria-label="What was done last"]', (line) => line.textContent).catch(() => null);
+    const before = await told();
+    return async () => {
+      await swing(from, by);
+      // Something was dragged indeed; the room tells no steps.
+      if (before !== null) expect(await told()).not.toBe(before);
+    };
+  };
+  const judge = async (what: string, work: () => Promise<void>) => {
+    const smooth = await measure(page, work);
+    console.log(describeSmoothness(what, smooth, empty));
+    // That frames are seen at all, in the trace as on the page, is what the figures rest on.
+    expect(smooth.work.mean).toBeGreaterThan(0);
+    return smooth;
+  };
+
+  it("an empty page", () => {
+    console.log(describeSmoothness("an empty page", empty, empty));
+  });
+
+  it("plays the kiosk's arrival", async () => {
+    await openWith({ demo: "kiosk-arrival" });
+    await press(page, "Play");
+    await judge("playing the kiosk's arrival", () => later(SPAN));
+  });
+
+  it("drags a curve handle while the study loops", async () => {
+    await openWith({ demo: "boarding-pass" });
+    await press(page, "Play");
+    await judge(
+      "a curve handle while looping",
+      await swingOf('[data-handle="1"]', { x: 60, y: 45 }),
+    );
+  });
+
+  it("drags a tangent, a column of keys and a handle of the scene", async () => {
+    await openWith({ demo: "pass-lands" });
+    await press(page, "Graph of Pass y");
+    await (await page.waitForSelector('[aria-label="Key 1 of Pass y on the graph"]'))?.click();
+    await judge("a tangent", await swingOf('[data-tangent$=" out"]', { x: 40, y: -60 }));
+    await judge(
+      "a column of keys",
+      await swingOf('[aria-label="Key columns of Pass"] [data-column="2"]', { x: 30, y: 0 }),
+    );
+    // Where the pass stands in the scene.
+    await (await page.waitForSelector('[aria-label="Time in milliseconds"]'))?.click();
+    await page.waitForSelector('input[aria-label="Time in milliseconds"]');
+    await page.keyboard.type("1200");
+    await page.keyboard.press("Enter");
+    await frames(page, 2);
+    await judge("a handle of the scene", await swingOf('[data-part="turn"]', { x: 120, y: 60 }));
+  });
+
+  it("drags a block that carries 500 along, of 2,000", async () => {
+    await openWith({ document: rope({ tweens: 2000, deep: 10, carried: 500 }) });
+    await page.keyboard.press("q");
+    await page.waitForSelector("[data-block]");
+    await later(300);
+    await judge(
+      "a block that carries 500",
+      await swingOf('[data-block="pull-0"]', { x: 140, y: 0 }),
+    );
+  });
+
+  it("scrolls and zooms a study of 60,000 keys", async () => {
+    await openWith({ document: harbour({ figures: 1000, channels: 6, keys: 10 }) });
+    await page.waitForSelector('[aria-label="float-0 x"]');
+    const timeline = await middleOf(page, '[aria-label="Timeline"]');
+    await page.mouse.move(timeline.x, timeline.y);
+    const wheel = async (deltaY: (part: number) => number) => {
+      const began = performance.now();
+      for (let now = began; now - began < SPAN; now = performance.now()) {
+        await page.mouse.wheel({ deltaY: deltaY((now - began) / SPAN) });
+        await later(8);
+      }
+    };
+    await judge("scrolling the large study", () => wheel(() => 45));
+    await page.keyboard.down("Shift");
+    await judge("zooming the large study", () => wheel((part) => (part < 0.5 ? -30 : 30)));
+    await page.keyboard.up("Shift");
+  }, 60_000);
+
+  it("drags a point of a path of 100 while everything loops", async () => {
+    const points = Array.from({ length: 99 }, (_, i) => {
+      const x = (i + 1) / 100;
+      return `C ${x - 0.006} ${x} ${x - 0.004} ${x + 0.05 * Math.sin(i)} ${x} ${x + 0.05 * Math.sin(i)}`;
+    });
+    await openRoom(page, server.url, `path("M 0 0 ${points.join(" ")} L 1 1")`);
+    await press(page, "Play");
+    const at = await placeInPlot(page, 0.5, 0.5 + 0.05 * Math.sin(49));
+    await judge("a point of a path of 100 while it loops", () => swing(at, { x: 0, y: -60 }));
+  });
+
+  it("converts a curve in a worker while its slider is dragged", async () => {
+    await openRoom(page, server.url, "elastic(out, swings: 20, decay: 1)");
+    await judge(
+      "a slider while the worker converts",
+      await swingOf('[aria-label="Swings, slider"]', { x: -60, y: 0 }),
+    );
+  });
+
+  it("scrolls 150 curves of one's own, all playing", async () => {
+    const curves = Array.from({ length: 150 }, (_, i) => ({
+      name: `Float ${i}`,
+      notation: [
+        `spring(overshoot: ${(i % 40) + 1}%, settle: ${300 + 5 * i}ms)`,
+        `elastic(out, swings: ${1 + (i % 6)})`,
+        `path("M 0 0 C 0.2 0 0.3 ${1 + i / 300} 0.6 ${1 + i / 400} L 1 1")`,
+      ][i % 3],
+    }));
+    await fetch(`${server.url}/api/curves/import`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify({ curves }),
+    });
+    await page.goto(`${server.url}/curves`);
+    await page.waitForSelector("::-p-text(Float 0)");
+    await press(page, "Play all");
+    await later(500);
+    await judge("150 own curves playing while they scroll", () =>
+      page.$eval(
+        "main",
+        (main, span) =>
+          new Promise<void>((done) => {
+            const began = performance.now();
+            const timer = setInterval(() => {
+              main.scrollBy(0, 20);
+              if (performance.now() - began < span) return;
+              clearInterval(timer);
+              done();
+            }, 8);
+          }),
+        SPAN,
+      ),
+    );
+  });
+
+  it("does nothing at all while it is paused and the pointer rests", async () => {
+    for (const demo of ["kiosk-arrival", "pass-lands"]) {
+      await openWith({ demo });
+      await later(1500);
+      const drawn = await tracedFrames(page, () => later(SPAN));
+      console.log(`${demo}, paused: ${drawn.length} frames in ${SPAN} ms`);
+      expect(drawn).toEqual([]);
+    }
+    await frames(page, 1);
+  }, 30_000);
+});
