@@ -531,7 +531,7 @@ describe("keyframed motion on the bench", () => {
     await press(page, "ms");
     await page.waitForSelector('[aria-label="Time in seconds"]');
     await type('[aria-label="Time in seconds"]', "0.5");
-    expect(await page.$eval('[aria-label="Time in seconds"]', (e) => e.textContent)).toBe("0.500");
+    await page.waitForSelector('::-p-xpath(//*[@aria-label="Time in seconds"][.="0.500"])');
     const ink = () =>
       page.$$eval('[aria-label="Scene"] canvas', (layers) =>
         layers.map((canvas) => (canvas as HTMLCanvasElement).toDataURL()).join(),
