@@ -8,6 +8,7 @@ import {
   type Smoothness,
   tracedFrames,
 } from "./harness/frameTimes.ts";
+import { keepCurves } from "./harness/ownCurves.ts";
 import { openRoom, placeInPlot } from "./harness/room.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
@@ -180,19 +181,7 @@ describe("frames, beside those of an empty page", () => {
   });
 
   it("scrolls 150 curves of one's own, all playing", async () => {
-    const curves = Array.from({ length: 150 }, (_, i) => ({
-      name: `Float ${i}`,
-      notation: [
-        `spring(overshoot: ${(i % 40) + 1}%, settle: ${300 + 5 * i}ms)`,
-        `elastic(out, swings: ${1 + (i % 6)})`,
-        `path("M 0 0 C 0.2 0 0.3 ${1 + i / 300} 0.6 ${1 + i / 400} L 1 1")`,
-      ][i % 3],
-    }));
-    await fetch(`${server.url}/api/curves/import`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({ curves }),
-    });
+    await keepCurves(server.url, 150);
     await page.goto(`${server.url}/curves`);
     await page.waitForSelector("::-p-text(Float 0)");
     await press(page, "Play all");

@@ -7,6 +7,7 @@ import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import { audit } from "./harness/audit.ts";
 import { dragBy, frames, press, textOf } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
+import { keepCurves } from "./harness/ownCurves.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
 const NOTICE = '[role="status"][aria-live]';
@@ -353,19 +354,7 @@ describe("the curves", () => {
   });
 
   it("draws only what is in view of 150 curves of one's own, all playing", async () => {
-    const curves = Array.from({ length: 150 }, (_, i) => ({
-      name: `Float ${i}`,
-      notation: [
-        `spring(overshoot: ${(i % 40) + 1}%, settle: ${300 + 5 * i}ms)`,
-        `elastic(out, swings: ${1 + (i % 6)})`,
-        `path("M 0 0 C 0.2 0 0.3 ${1 + i / 300} 0.6 ${1 + i / 400} L 1 1")`,
-      ][i % 3],
-    }));
-    await fetch(`${server.url}/api/curves/import`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({ curves }),
-    });
+    await keepCurves(server.url, 150);
     await page.reload();
     await page.waitForSelector("::-p-text(Float 0)");
     expect((await page.$$("article")).length).toBeLessThan(40);
