@@ -45,7 +45,7 @@ export function awkwardStudy(): Study {
   count = 0;
   return {
     format: "levitas-study",
-    version: 1,
+    version: 2,
     name: "Gangway */ lowered",
     scene: { width: 640, height: 400, background: "#fff", frameRate: 60 },
     markers: [{ id: "m", name: "lowered", time: 900 }],

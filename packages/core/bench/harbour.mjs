@@ -12,7 +12,7 @@ export function harbour({ figures, channels, keys }) {
   const ids = Array.from({ length: figures }, (_, i) => `float-${i}`);
   return {
     format: "levitas-study",
-    version: 1,
+    version: 2,
     name: "Harbour",
     scene: { width: 1920, height: 1080, background: "#DFE7E4", frameRate: 60 },
     figures: ids.map((id) => ({

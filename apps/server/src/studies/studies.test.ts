@@ -148,7 +148,7 @@ describe("studies over HTTP", () => {
     const refused = await send("POST", at, { document: { ...study("Tomorrow"), version: 9 } });
     expect([refused.status, refused.body.error.faults[0].code]).toEqual([422, "newer-version"]);
     const { body } = await create("Winch");
-    const text = JSON.stringify({ ...study("Winch"), version: 2, sequence: [{ type: "wave" }] });
+    const text = JSON.stringify({ ...study("Winch"), version: 3, sequence: [{ type: "wave" }] });
     change("UPDATE studies SET document = ? WHERE id = ?", text, body.id);
     const read = await send("GET", `${at}/${body.id}`);
     expect([read.status, read.body.error.faults[0].code]).toEqual([409, "newer-version"]);
@@ -163,6 +163,23 @@ describe("studies over HTTP", () => {
     expect(change("SELECT document FROM studies WHERE id = ?", body.id)).toEqual({
       document: text,
     });
+  });
+
+  it("lists and opens studies that an older program kept, as this version has them", async () => {
+    const box = (look: object) => ({
+      ...{ id: "box", name: "Box", kind: "block", parent: null, hue: "slate", rest: {}, look },
+      pivot: { x: 0, y: 0 },
+    });
+    const { body } = await create("Winch");
+    const old = JSON.stringify({ ...study("Winch"), version: 1, figures: [box({ clip: true })] });
+    change("UPDATE studies SET document = ?, thumbnail = ? WHERE id = ?", old, old, body.id);
+    const { studies } = (await send("GET", at)).body;
+    const line = studies.find(({ id }: { id: string }) => id === body.id);
+    const opened = (await send("GET", `${at}/${body.id}`)).body.document;
+    for (const { version, figures } of [line.thumbnail, opened]) {
+      expect(version).toBe(2);
+      expect(figures).toEqual([box({ hidesOverflow: true })]);
+    }
   });
 
   it("lists all studies when one of them cannot be read", async () => {

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import type { Fault } from "@levitas/core/fault";
 import { compileStudy, thumbnailOf } from "@levitas/core/motion";
-import { mendStudy } from "@levitas/core/shape";
+import { mendStudy, migrateStudy } from "@levitas/core/shape";
 import { emptyStudy, STUDY_VERSION, type Study } from "@levitas/core/study";
 import { Inject, Injectable } from "@nestjs/common";
 import { and, asc, count, desc, eq, isNotNull, isNull, lt, sql } from "drizzle-orm";
@@ -85,7 +85,7 @@ export class StudyRepository {
         .limit(limit)
         .offset(offset)
         .all()
-        .map((row) => ({ ...row, thumbnail: readColumn(row.thumbnail, emptyStudy(row.name)) })),
+        .map((row) => ({ ...row, thumbnail: toThumbnail(row) })),
       total: this.db.select({ n: count() }).from(studies).where(wanted).get()?.n ?? 0,
     }));
   }
@@ -237,6 +237,13 @@ export class StudyRepository {
     // Reads a table: a damaged file still answers SELECT 1.
     guard(() => this.db.select({ n: count() }).from(studies).get());
   }
+}
+
+/** A thumbnail as this version has it: rows that an older program wrote keep theirs until they are saved again. */
+function toThumbnail({ name, thumbnail }: { name: string; thumbnail: string }): Study {
+  const kept = readColumn<object | null>(thumbnail, null);
+  const migrated = typeof kept === "object" && kept !== null ? migrateStudy(kept) : undefined;
+  return migrated?.ok ? (migrated.value as Study) : emptyStudy(name);
 }
 
 /** What comes out of the column goes through the core's reader; a study with faults opens with what is sound. */

@@ -40,7 +40,7 @@ function Branch({
       key={figure.id}
       ref={(element) => painter.hold(figure.id, element)}
       data-figure={figure.id}
-      className={`absolute top-0 left-0 ${figure.look.clip ? "overflow-hidden" : ""}`}
+      className={`absolute top-0 left-0 ${figure.look.hidesOverflow ? "overflow-hidden" : ""}`}
     >
       {figure.kind === "card" && figure.look.back ? (
         <>

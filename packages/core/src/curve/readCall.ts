@@ -73,11 +73,17 @@ function brokenText(at: number): ReturnType<typeof bad> {
   return bad(textFault("broken-text", at, "The text breaks off here.", "Close it."));
 }
 
+/** A text that is closed at its end, with its tokens if they are known already: finding them is most of the work. */
+interface Closed {
+  readonly text: string;
+  readonly tokens?: CSSToken[];
+}
+
 /**
  * The text with everything that is still open at its end closed, as browsers do (CSS Syntax 3, section 5.4: at the end
  * of the text every open function, bracket, string and comment ends). A string that a line feed breaks off is a fault.
  */
-function closeAtEnd(text: string): Result<string> {
+function closeAtEnd(text: string): Result<Closed> {
   let whole = text;
   let problem: number | undefined;
   const tokens = tokenize(
@@ -107,19 +113,16 @@ function closeAtEnd(text: string): Result<string> {
         textFault("too-deep", token[2], "Brackets nest too deep here.", "Write it flatter."),
       );
   }
-  return good(whole + open.reverse().join(""));
+  const closed = whole + open.reverse().join("");
+  return good(closed === text ? { text, tokens } : { text: closed });
 }
 
-function readClosed(text: string): Result<Call> {
+function readClosed({ text, tokens: known }: Closed): Result<Call> {
   let problem: number | undefined;
-  const tokens = tokenize(
-    { css: text },
-    {
-      onParseError: (error) => {
-        problem ??= error.sourceStart;
-      },
-    },
-  );
+  const onParseError = (error: { readonly sourceStart: number }) => {
+    problem ??= error.sourceStart;
+  };
+  const tokens = known ?? tokenize({ css: text }, { onParseError });
   if (problem !== undefined) return brokenText(problem);
   const nodes = parseListOfComponentValues(tokens).filter(isMeaningful);
   const [node, extra] = nodes;

@@ -1,5 +1,6 @@
 import { type Fault, good, type Result } from "../fault/index.ts";
 import { emptyStudy, type Study } from "../study/index.ts";
+import { migrateStudy } from "./migrations.ts";
 import { readStudyWith } from "./readStudy.ts";
 
 /** The valid part of a study, and the faults of the rest. */
@@ -38,10 +39,11 @@ export function mendStudy(document: unknown): Result<MendedStudy> {
   const first = { ok: false as const, faults: read.faults.slice(0, 50) };
   if (read.faults.some(({ code }) => HOPELESS.has(code))) return first;
   const faults = new Map(read.faults.map((fault) => [`${fault.code} ${fault.path}`, fault]));
-  // A copy, because the document belongs to the caller.
+  // A copy, because the document belongs to the caller; of this version, which the paths of faults are in.
   const own = clone(document);
-  if (typeof own !== "object" || own === null) return first;
-  let copy: object = own;
+  const current = typeof own === "object" && own !== null ? migrateStudy(own) : first;
+  if (!current.ok) return first;
+  let copy: object = current.value;
   for (let round = 0; round < ROUNDS && !read.ok; round++) {
     let changed = false;
     const removed = new Set<unknown>();
@@ -84,7 +86,7 @@ function at(root: object, steps: readonly string[]): unknown {
 
 /** Optional fields, for which older programs may have written null. */
 const OPTIONAL = new Set(
-  "curve in out fade mode route space clip stagger path pause fill direction disabled perspective guides rate sound volume push figures turn calm seed front angle closing speed time clamp lag".split(
+  "curve in out fade mode route space clip hidesOverflow stagger path pause fill direction disabled perspective guides rate sound volume push figures turn calm seed front angle closing speed time clamp lag".split(
     " ",
   ),
 );

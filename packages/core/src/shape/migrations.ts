@@ -5,7 +5,28 @@ import { STUDY_VERSION } from "../study/index.ts";
  * Steps from one version of the document to the next, in order: step n turns version n + 1 into
  * version n + 2. A step never changes once it has landed; each has an old fixture beside its test.
  */
-const STEPS: readonly ((document: object) => object)[] = [];
+const STEPS: readonly ((document: object) => object)[] = [withHidesOverflow];
+
+/**
+ * 1 to 2: a block that shows what is inside only within its box said so by `look.clip`; a clip is the part of a tween
+ * that is played, and nothing else. What is not of the expected shape stays for the reader to name.
+ */
+function withHidesOverflow(document: object): object {
+  const { figures } = document as { figures?: unknown };
+  if (!Array.isArray(figures)) return document;
+  return { ...document, figures: figures.map(figureWithHidesOverflow) };
+}
+
+function figureWithHidesOverflow(figure: unknown): unknown {
+  const look = isRecord(figure) ? figure.look : undefined;
+  if (!isRecord(figure) || !isRecord(look) || !Object.hasOwn(look, "clip")) return figure;
+  const { clip, ...others } = look;
+  return { ...figure, look: { ...others, hidesOverflow: clip } };
+}
+
+function isRecord(value: unknown): value is Readonly<Record<string, unknown>> {
+  return typeof value === "object" && value !== null && !Array.isArray(value);
+}
 
 /**
  * Migrates an older document to the current version. A newer one is refused: this program does not know its meaning,

@@ -139,6 +139,33 @@ describe("reading a study", () => {
     expect(read.ok && read.value).toBe(more);
   });
 
+  it("migrates a study of version 1, in which a block hid what stands out of it by `clip`", () => {
+    // As version 1 wrote it; never changed.
+    const old = JSON.stringify({
+      ...{ format: "levitas-study", version: 1, name: "Gate", curves: [], sequence: [] },
+      ...{ followers: [], markers: [], later: { kept: true } },
+      scene: { width: 640, height: 400, background: "#DFE7E4", frameRate: 60 },
+      figures: [
+        {
+          ...{ id: "gate", name: "Gate", kind: "block", parent: null, hue: "slate", rest: {} },
+          ...{ pivot: { x: 0.5, y: 0.5 }, look: { clip: true, radius: 6 } },
+        },
+      ],
+    });
+    const read = readStudyText(old);
+    if (!read.ok) throw new Error(read.faults[0]?.message);
+    expect(read.value.version).toBe(2);
+    expect(read.value.figures[0]?.look).toEqual({ hidesOverflow: true, radius: 6 });
+    expect(read.value).toMatchObject({ later: { kept: true } });
+    // What is no figure at all is for the reader to name.
+    for (const figures of [null, 7, [null], [[]], [{ look: 3 }], [{ look: [] }]])
+      expect(readStudy({ ...JSON.parse(old), figures }).ok).toBe(false);
+    const mended = mendStudy(JSON.parse(old.replace('"clip":true', '"clip":null')));
+    if (!mended.ok) throw new Error(mended.faults[0]?.message);
+    expect(mended.value.study.figures[0]?.look).toEqual({ radius: 6 });
+    expect(mended.value.faults.map(({ path }) => path)).toEqual(["figures[0].look.hidesOverflow"]);
+  });
+
   it("refuses a study of a newer version with the reason, and mends nothing of it", () => {
     const newer = { ...sound(), version: 4, sequence: [{ type: "wave" }] };
     const before = JSON.stringify(newer);

@@ -113,7 +113,7 @@ class FaceShape {
 }
 
 class LookShape extends FaceShape {
-  @Optional() @IsBoolean() clip?: boolean;
+  @Optional() @IsBoolean() hidesOverflow?: boolean;
   @Describe("The other side of a card.")
   @Optional()
   @IsObject()
@@ -354,7 +354,7 @@ class MarkerShape {
   @IsAmount() time!: number;
 }
 
-/** The shape of a study document, version 1. References between its objects are checked by `checkStudy`. */
+/** The shape of a study document, version 2. References between its objects are checked by `checkStudy`. */
 export class StudyShape {
   @Equals(STUDY_FORMAT) format!: string;
   @IsInt() @Min(1) version!: number;

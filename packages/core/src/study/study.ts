@@ -6,7 +6,7 @@ import type { ChannelId } from "./channels.ts";
 export const STUDY_FORMAT = "levitas-study";
 
 /** The version written by this program. */
-export const STUDY_VERSION = 1;
+export const STUDY_VERSION = 2;
 
 /**
  * The document: plain JSON, described in docs/study-format.md. Times in milliseconds, angles in
@@ -80,7 +80,7 @@ export interface CardFace {
 /** The appearance of a figure. Fields that do not apply to its kind are kept and not shown. */
 export interface FigureLook extends CardFace {
   /** block: figures nested in it are shown only within its box. */
-  readonly clip?: boolean;
+  readonly hidesOverflow?: boolean;
   /** card: the back, shown while it is turned over. */
   readonly back?: CardFace;
   /** dial: this is the needle, not the scale. */

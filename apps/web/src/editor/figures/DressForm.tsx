@@ -188,8 +188,8 @@ function Words({ figure: { kind, look }, dress }: { figure: Figure; dress: Dress
     return (
       <Check
         label="Shows what is inside only within its box"
-        on={look.clip === true}
-        set={(clip) => dress({ clip })}
+        on={look.hidesOverflow === true}
+        set={(hidesOverflow) => dress({ hidesOverflow })}
       />
     );
   return null;
