@@ -12,6 +12,7 @@ import {
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { curveText, doubleClickInPlot, dragInPlot, placeInPlot } from "./harness/room.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { clickSpan } from "./harness/tracks.ts";
 
 describe("curves in the Bench", () => {
   let server: TestServer;
@@ -41,12 +42,9 @@ describe("curves in the Bench", () => {
     const key = tracksOf(study, figure, channel)[0]?.track.keys[span];
     return key ? printCurve(curveOfKey(study, key)) : "";
   };
-  const selectSpan = async (bar: string) => {
-    const element = await page.waitForSelector(`[data-bar="${bar}"]`);
-    const box = await element?.boundingBox();
-    if (!box) throw new Error(`${bar} is not on the screen`);
-    await page.mouse.click(box.x + box.width / 3, box.y + box.height / 2);
-    await frames(page, 3);
+  const selectSpan = async (lane: string) => {
+    await clickSpan(page, lane);
+    await frames(page, 1);
   };
   const passAt = () =>
     page.$eval('[data-figure="pass"]', (element) => (element as HTMLElement).style.translate);
@@ -64,7 +62,7 @@ describe("curves in the Bench", () => {
     await page.click('[aria-label="Name of the shared curve"]', { count: 3 });
     await page.keyboard.type("Landing");
     await page.keyboard.press("Enter");
-    await selectSpan("dark opacity");
+    await selectSpan("Shadow opacity");
     await press(page, "Shared");
     await press(page, "Landing ×1");
     expect(await textOf(page, '[data-testid="shared-count"]')).toBe("Changes 2 spans at once");

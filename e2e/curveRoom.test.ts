@@ -46,6 +46,17 @@ describe("the curve room", () => {
     }
     throw new Error(`Tab never reaches ${selector}`);
   };
+  /** Goes to a point of the plot by the keyboard alone: the plot is one tab stop, Page Up and Page Down go on inside. */
+  const walkTo = async (selector: string) => {
+    await tabTo("[data-point], [data-of]");
+    await page.keyboard.press("Home");
+    for (let i = 0; i < 50; i++) {
+      if (await page.evaluate((wanted) => document.activeElement?.matches(wanted), selector))
+        return;
+      await page.keyboard.press("PageDown");
+    }
+    throw new Error(`Page Down never reaches ${selector}`);
+  };
   const type = async (label: string, text: string) => {
     await (await page.waitForSelector(`[aria-label="${label}"]`))?.click();
     await page.waitForSelector(`input[aria-label="${label}"]`);
@@ -97,25 +108,31 @@ describe("the curve room", () => {
     // Insert puts points in the longest stretch; arrows move what has the focus.
     await page.keyboard.press("Insert");
     await page.waitForSelector('[data-point="1"]');
-    await tabTo('[data-point="1"]');
+    await walkTo('[data-point="1"]');
     await page.keyboard.press("Insert");
     await page.waitForSelector('[data-point="3"]');
     expect((await path()).points.map((point) => point.x)).toEqual([0, 0.5, 0.75, 1]);
-    await tabTo('[data-point="1"]');
+    await walkTo('[data-point="1"]');
     const hold = async (key: "ArrowUp" | "ArrowDown" | "ArrowLeft", times: number) => {
       for (let i = 0; i < times; i++) await page.keyboard.press(key);
     };
     await page.keyboard.down("Shift");
     await hold("ArrowUp", 7);
     await page.keyboard.up("Shift");
-    await tabTo('[data-point="2"]');
+    await walkTo('[data-point="2"]');
     await hold("ArrowUp", 18);
     await frames(page, 2);
     const { points } = await path();
     expect([points[1]?.y, points[2]?.y]).toEqual([1.2, 0.93]);
+    // However many points there are, Tab stops at one.
+    const stops = await page.$$eval(
+      '[data-testid="curve-plot"] [tabindex="0"]',
+      (all) => all.length,
+    );
+    expect(stops).toBe(1);
     await expectPassDipSettle();
     // Fine steps, and deleting.
-    await tabTo('[data-point="2"]');
+    await walkTo('[data-point="2"]');
     await page.keyboard.down("Alt");
     await page.keyboard.press("ArrowUp");
     await page.keyboard.up("Alt");
@@ -250,7 +267,7 @@ describe("the curve room", () => {
     expect(await textOf(page, "aside p")).toBe("passes by 20%, settles in 700 ms");
     // What cannot be had is said in words, and what there was stays.
     await type("Damping", "0");
-    expect(await textOf(page, '[role="status"][aria-live]')).toContain("never comes to rest");
+    expect(await textOf(page, "[data-notice]")).toContain("never comes to rest");
     await page.keyboard.press("Escape");
     await press(page, "feel");
     expect(await curveText(page)).toBe("spring(overshoot: 20%, settle: 700ms)");

@@ -2,6 +2,7 @@ import { tracksOf } from "@levitas/core/study";
 import type { Browser, Page } from "puppeteer-core";
 import {
   dragBy,
+  dragFrom,
   frames,
   middleOf,
   openStudyByName,
@@ -12,6 +13,7 @@ import {
 } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { clickKey, placeOfKey, placeOfSpan } from "./harness/tracks.ts";
 
 const TIME = '[aria-label="Time in milliseconds"]';
 const VALUE = '[aria-label="Pass y"]';
@@ -136,8 +138,7 @@ describe("working on the bench", () => {
     ]);
     await hotkey("z", "Control");
     expect((await keys()).length).toBe(3);
-    const bead = await page.waitForSelector('[aria-label="Key 2 of Pass y"]');
-    await bead?.click();
+    await clickKey(page, "Pass y", 2);
     await hotkey("Delete");
     expect(await keys()).toEqual([
       [200, -150],
@@ -153,7 +154,7 @@ describe("working on the bench", () => {
       [650, 120],
       [1100, 170],
     ]);
-    expect(await textOf(page, '[role="status"][aria-live]')).toContain("Set a key at 650 ms");
+    expect(await textOf(page, "[data-notice]")).toContain("Set a key at 650 ms");
     expect(await textOf(page, VALUE)).toBe("120.0 px");
   });
 
@@ -161,7 +162,7 @@ describe("working on the bench", () => {
     await (await page.waitForSelector(VALUE))?.click();
     await page.keyboard.type("12 furlongs");
     await page.keyboard.press("Enter");
-    expect(await textOf(page, '[role="status"][aria-live]')).toContain("Units here: px");
+    expect(await textOf(page, "[data-notice]")).toContain("Units here: px");
     expect(await page.$eval(`input${VALUE}`, (field) => (field as HTMLInputElement).value)).toBe(
       "12 furlongs",
     );
@@ -228,10 +229,9 @@ describe("working on the bench", () => {
   });
 
   it("drags beads in time, snapping to keys, and Escape takes it back", async () => {
-    const bead = '[aria-label="Key 2 of Pass y"]';
-    const left = await middleOf(page, '[aria-label="Key 3 of Pass rotate"]');
-    const here = await middleOf(page, bead);
-    await dragBy(page, bead, { x: left.x - here.x + 3, y: 0 }, { release: false });
+    const left = await placeOfKey(page, "Pass rotate", 3);
+    const here = await placeOfKey(page, "Pass y", 2);
+    await dragFrom(page, here, { x: left.x - here.x + 3, y: 0 }, { release: false });
     expect(await textOf(page, '[data-testid="drag-tip"]')).toBe("1350 ms, frame 81 at a key");
     await page.keyboard.press("Escape");
     await page.mouse.up();
@@ -240,7 +240,7 @@ describe("working on the bench", () => {
       [1100, 170],
     ]);
     expect(await page.$('[aria-label="Nothing to undo"]')).not.toBeNull();
-    await dragBy(page, bead, { x: left.x - here.x + 3, y: 0 });
+    await dragFrom(page, here, { x: left.x - here.x + 3, y: 0 });
     expect(await keys()).toEqual([
       [200, -150],
       [1350, 170],
@@ -248,8 +248,7 @@ describe("working on the bench", () => {
   });
 
   it("moves a tween by its bar, with all its keys", async () => {
-    const bar = '[data-bar="drop y"]';
-    await dragBy(page, bar, { x: 60, y: 0 });
+    await dragFrom(page, await placeOfSpan(page, "Pass y"), { x: 60, y: 0 });
     const [[start = 0] = [], [end = 0] = []] = (await keys()) as number[][];
     expect(start).toBeGreaterThan(300);
     expect(Math.abs(end - start - 900)).toBeLessThanOrEqual(1);
@@ -311,8 +310,11 @@ describe("working on the bench", () => {
       await textOf(page, '[aria-label="x1"]'),
       await textOf(page, '[aria-label="y1"]'),
     ]).toEqual(["0.43", "0.34"]);
-    await focusOn('[aria-label="Key 2 of Pass y"]');
-    await hotkey("ArrowRight");
+    await focusOn('[aria-label="Keys of Pass y"]');
+    // Past the end of the tween, which stretches it, to the last key.
+    await hotkey("End");
+    await hotkey("ArrowLeft");
+    await hotkey("ArrowRight", "Control");
     expect((await keys()).at(-1)).toEqual([1117, 170]);
     expect(await textOf(page, TIME)).toBe("0");
   });
@@ -376,7 +378,7 @@ describe("working on the bench", () => {
     const stored = await storedDocument(server.url, id);
     expect(tracksOf(stored, "pass", "rotate")[0]?.track.route).toBe("shorter");
     const ink = () =>
-      page.$$eval('[aria-label="Scene"] canvas', (layers) =>
+      page.$$eval('[aria-label="Scene"] canvas:not([hidden])', (layers) =>
         layers.some((canvas) => {
           const { width, height } = canvas as HTMLCanvasElement;
           const blank = Object.assign(document.createElement("canvas"), { width, height });
@@ -384,6 +386,7 @@ describe("working on the bench", () => {
         }),
       );
     expect(await ink()).toBe(true);
+    await press(page, "Show…");
     await press(page, "Linear twin");
     await press(page, "Spacing");
     await press(page, "Path");

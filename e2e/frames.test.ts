@@ -1,6 +1,6 @@
 import type { Browser, Page } from "puppeteer-core";
 import { harbour, rope } from "../packages/core/bench/harbour.mjs";
-import { frames, middleOf, press } from "./harness/bench.ts";
+import { frames, middleOf, openNewStudy, press } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import {
   describeSmoothness,
@@ -11,6 +11,7 @@ import {
 import { keepCurves } from "./harness/ownCurves.ts";
 import { openRoom, placeInPlot } from "./harness/room.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { clickKey, placeOf, placeOfBlock, placeOfColumn } from "./harness/tracks.ts";
 
 const later = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 /** Measured for about as long as this, in ms. */
@@ -48,15 +49,7 @@ describe("frames, beside those of an empty page", () => {
   });
 
   const openWith = async (body: object) => {
-    const made = await fetch(`${server.url}/api/studies`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify(body),
-    });
-    const { id } = (await made.json()) as { id: string };
-    await page.bringToFront();
-    await page.goto(`${server.url}/studies/${id}`);
-    await page.waitForSelector('[aria-label="Save state"]');
+    await openNewStudy(page, server.url, body);
     // What arrives late has arrived, and nothing of the opening is measured.
     await later(800);
   };
@@ -76,8 +69,9 @@ describe("frames, beside those of an empty page", () => {
     }
     await page.mouse.up();
   };
-  const swingOf = async (selector: string, by: { x: number; y: number }) => {
-    const from = await middleOf(page, selector);
+  const swingOf = async (selector: string, by: { x: number; y: number }) =>
+    swingFrom(await middleOf(page, selector), by);
+  const swingFrom = async (from: { x: number; y: number }, by: { x: number; y: number }) => {
     const told = () =>
       page.$eval('[aria-label="What was done last"]', (line) => line.textContent).catch(() => null);
     const before = await told();
@@ -117,11 +111,12 @@ describe("frames, beside those of an empty page", () => {
   it("drags a tangent, a column of keys and a handle of the scene", async () => {
     await openWith({ demo: "pass-lands" });
     await press(page, "Graph of Pass y");
-    await (await page.waitForSelector('[aria-label="Key 1 of Pass y on the graph"]'))?.click();
-    await judge("a tangent", await swingOf('[data-tangent$=" out"]', { x: 40, y: -60 }));
+    await clickKey(page, "Pass y on the graph", 1);
+    const tangent = await placeOf(page, "Keys of Pass y on the graph", "Tangent after key 1");
+    await judge("a tangent", await swingFrom(tangent, { x: 40, y: -60 }));
     await judge(
       "a column of keys",
-      await swingOf('[aria-label="Key columns of Pass"] [data-column="2"]', { x: 30, y: 0 }),
+      await swingFrom(await placeOfColumn(page, "Pass", 3), { x: 30, y: 0 }),
     );
     // Where the pass stands in the scene.
     await (await page.waitForSelector('[aria-label="Time in milliseconds"]'))?.click();
@@ -135,11 +130,11 @@ describe("frames, beside those of an empty page", () => {
   it("drags a block that carries 500 along, of 2,000", async () => {
     await openWith({ document: rope({ tweens: 2000, deep: 10, carried: 500 }) });
     await page.keyboard.press("q");
-    await page.waitForSelector("[data-block]");
+    await page.waitForSelector("[data-block-row]");
     await later(300);
     await judge(
       "a block that carries 500",
-      await swingOf('[data-block="pull-0"]', { x: 140, y: 0 }),
+      await swingFrom(await placeOfBlock(page, "pull-0"), { x: 140, y: 0 }),
     );
   });
 

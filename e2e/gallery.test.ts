@@ -10,7 +10,7 @@ import { launchBrowser, openPage } from "./harness/browser.ts";
 import { keepCurves } from "./harness/ownCurves.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
-const NOTICE = '[role="status"][aria-live]';
+const NOTICE = "[data-notice]";
 
 describe("the curves", () => {
   let server: TestServer;

@@ -1,8 +1,10 @@
 import type { Browser, BrowserContext, Page } from "puppeteer-core";
 import {
   dragBy,
+  dragFrom,
   frames,
   middleOf,
+  openNewStudy,
   press,
   storedDocument,
   textOf,
@@ -10,6 +12,7 @@ import {
 } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { placeOfBlock, stopsOf } from "./harness/tracks.ts";
 
 describe("hands", () => {
   let server: TestServer;
@@ -33,13 +36,7 @@ describe("hands", () => {
 
   /** Opens a new study made from a demo, or a new one of a ball with two keys. */
   async function open(demo: string): Promise<string> {
-    const response = await fetch(`${server.url}/api/studies`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({ demo }),
-    });
-    const { id } = (await response.json()) as { id: string };
-    await page.goto(`${server.url}/studies/${id}`);
+    const id = await openNewStudy(page, server.url, { demo });
     await page.waitForSelector('[aria-label="Curve as text"]');
     await frames(page, 3);
     return id;
@@ -79,10 +76,8 @@ describe("hands", () => {
 
   it("columns of keys follow a key that was set, and one that was taken back", async () => {
     await open("boarding-pass");
-    const columns = () =>
-      page.$$eval('[aria-label^="Key columns of"] [data-column]', (list) =>
-        list.map((column) => Number(column.children[2]?.getAttribute("x"))),
-      );
+    const columns = async () =>
+      (await stopsOf(page, "Columns of Pass")).map(({ x }) => Math.round(x));
     const before = await columns();
     await page.keyboard.press("Home");
     for (let i = 0; i < 7; i++) await page.keyboard.press("ArrowRight");
@@ -119,13 +114,8 @@ describe("hands", () => {
   it("a drag whose block leaves the screen is taken back, and what comes after is saved", async () => {
     const id = await open("boarding-pass");
     await page.keyboard.press("q");
-    await page.waitForSelector("[data-block-row] svg rect");
-    await dragBy(
-      page,
-      '[data-block-row="drop"] [data-block="drop"], [data-block-row="drop"] svg rect',
-      { x: 60, y: 0 },
-      { release: false },
-    );
+    const drop = await placeOfBlock(page, "drop");
+    await dragFrom(page, drop, { x: 60, y: 0 }, { release: false });
     await page.keyboard.press("q");
     await frames(page, 3);
     expect(await page.$('[role="tooltip"]:not(:empty)')).toBeNull();

@@ -2,6 +2,7 @@ import type { Browser, BrowserContext, Page } from "puppeteer-core";
 import {
   dragBy,
   frames,
+  makeStudy,
   press,
   retype,
   storedDocument,
@@ -42,12 +43,7 @@ describe("nothing is lost", () => {
 
   /** Opens a new study made from the boarding pass, and answers its id. */
   async function openPass(page: Page): Promise<string> {
-    const response = await fetch(`${server.url}/api/studies`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({ demo: "boarding-pass" }),
-    });
-    const { id } = (await response.json()) as { id: string };
+    const id = await makeStudy(server.url, { demo: "boarding-pass" });
     await open(page, id);
     return id;
   }

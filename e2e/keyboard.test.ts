@@ -1,13 +1,13 @@
 import { type ChannelId, eachTween, type Study } from "@levitas/core/study";
 import type { Browser, BrowserContext, KeyInput, Page } from "puppeteer-core";
-import { frames, storedDocument, textOf, waitUntilSaved } from "./harness/bench.ts";
+import { frames, openNewStudy, storedDocument, textOf, waitUntilSaved } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
 /** One card on a quay; nothing moves yet. */
 const QUAY: Study = {
   format: "levitas-study",
-  version: 1,
+  version: 2,
   name: "Quay",
   scene: { width: 640, height: 400, background: "#DFE7E4", frameRate: 60 },
   figures: [
@@ -88,13 +88,7 @@ describe("the keyboard alone", () => {
   };
 
   it("builds a motion of two keys, eases it, splits it and tethers it", async () => {
-    const response = await fetch(`${server.url}/api/studies`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({ document: QUAY }),
-    });
-    const { id } = (await response.json()) as { id: string };
-    await page.goto(`${server.url}/studies/${id}`);
+    const id = await openNewStudy(page, server.url, { document: QUAY });
     await page.waitForSelector('[data-figure="pass"]');
     await frames(page, 3);
     const stored = async () => {

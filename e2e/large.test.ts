@@ -1,7 +1,7 @@
 import { readStudy } from "@levitas/core/shape";
 import type { Browser } from "puppeteer-core";
 import { harbour } from "../packages/core/bench/harbour.mjs";
-import { frames } from "./harness/bench.ts";
+import { frames, makeStudy } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
@@ -20,13 +20,7 @@ describe("a study of 1,000 figures, 6,000 channels and 60,000 keys", () => {
   it("is kept, opens, scrolls and zooms with only what is visible drawn", async () => {
     const document: unknown = harbour({ figures: 1000, channels: 6, keys: 10 });
     expect(readStudy(document).ok).toBe(true);
-    const made = await fetch(`${server.url}/api/studies`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({ document }),
-    });
-    expect(made.status).toBe(201);
-    const { id } = (await made.json()) as { id: string };
+    const id = await makeStudy(server.url, { document });
     const { page, problems } = await openPage(browser);
     // The program itself is there already, as when one comes from the list of studies.
     await page.goto(server.url);
@@ -36,7 +30,7 @@ describe("a study of 1,000 figures, 6,000 channels and 60,000 keys", () => {
     await page.waitForSelector('[aria-label="float-0 x"]', { timeout: 20_000 });
     await frames(page, 2);
     const opening = Date.now() - began;
-    const drawn = () => page.$$eval("[data-tween]", (bars) => bars.length);
+    const drawn = () => page.$$eval('[aria-label^="Keys of "]', (lanes) => lanes.length);
     expect(await drawn()).toBeLessThan(80);
     const box = await (await page.$('[aria-label="Timeline"]'))?.boundingBox();
     if (!box) throw new Error("there is no timeline");

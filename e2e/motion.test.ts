@@ -4,14 +4,24 @@ import type { Browser, Page } from "puppeteer-core";
 import { audit } from "./harness/audit.ts";
 import {
   dragBy,
+  dragFrom,
   frames,
   middleOf,
+  openNewStudy,
   press,
   storedDocument,
   waitUntilSaved,
 } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import {
+  clickKey,
+  clickSpan,
+  placeOf,
+  placeOfColumn,
+  placeOfKey,
+  stopsOf,
+} from "./harness/tracks.ts";
 
 const TIME = '[aria-label="Time in milliseconds"]';
 
@@ -42,15 +52,7 @@ describe("keyframed motion on the bench", () => {
 
   /** Opens a fresh copy of a demo study: what other tests did does not matter. */
   const openDemo = async (demo: string) => {
-    const made = await fetch(`${server.url}/api/studies`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({ demo }),
-    });
-    ({ id } = (await made.json()) as { id: string });
-    await page.bringToFront();
-    await page.goto(`${server.url}/studies/${id}`);
-    await page.waitForSelector('[aria-label="Save state"]');
+    id = await openNewStudy(page, server.url, { demo });
     await frames(page, 3);
   };
   const click = async (selector: string, more: { shift?: boolean } = {}) => {
@@ -143,7 +145,7 @@ describe("keyframed motion on the bench", () => {
     await goTo(500);
     await type('[aria-label="Card y"]', "230");
     // It falls faster and faster.
-    await click('[data-bar$=" y"]');
+    await clickSpan(page, "Card y");
     await click('button[title="ease-in"]');
     // The squash: wide and flat, then a smaller stretch, then at rest.
     const shape = [
@@ -244,7 +246,7 @@ describe("keyframed motion on the bench", () => {
     await type('[aria-label="Dial needle rotate"]', "350");
     await goTo(800);
     await type('[aria-label="Dial needle rotate"]', "20");
-    await click('[data-bar$=" rotate"]');
+    await clickSpan(page, "Dial needle rotate");
     const inkOf = () =>
       page.$$eval('[aria-label="Scene"] canvas', (layers) =>
         layers.map((canvas) => (canvas as HTMLCanvasElement).toDataURL()).join(),
@@ -272,8 +274,8 @@ describe("keyframed motion on the bench", () => {
       [0, 92],
       [1000, 62],
     ]);
-    await click('[aria-label="Key 1 of Buoy y"]');
-    await click('[aria-label="Key 2 of Buoy y"]', { shift: true });
+    await clickKey(page, "Buoy y", 1);
+    await clickKey(page, "Buoy y", 2, { shift: true });
     expect(await page.$eval('[data-testid="chosen-count"]', (e) => e.textContent)).toBe(
       "2 keys chosen",
     );
@@ -306,8 +308,9 @@ describe("keyframed motion on the bench", () => {
     await hotkey("v");
     await frames(page, 3);
     const scale = await pxPerMs();
-    await page.hover('[aria-label="Key columns of Buoy"]');
-    await drag('[aria-label="Key columns of Buoy"] [data-figure-end="to"]', -4500 * scale, 0, 20);
+    const last = (await stopsOf(page, "Columns of Buoy")).at(-1);
+    if (!last) throw new Error("the buoy has no columns");
+    await dragFrom(page, { x: last.x + 9, y: last.y }, { x: -4500 * scale, y: 0 }, { steps: 20 });
     const faster = await stored();
     const times = keysOf(faster, "Buoy", "y").map(([time]) => Number(time));
     const factor = (times.at(-1) ?? 0) / 9000;
@@ -350,7 +353,7 @@ describe("keyframed motion on the bench", () => {
     );
     await drag('[data-part="ne"]', 20, -10);
     await page.waitForFunction(() =>
-      document.querySelector('[role="status"][aria-live]')?.textContent?.includes("Set 2 keys"),
+      document.querySelector("[data-notice]")?.textContent?.includes("Set 2 keys"),
     );
     study = await stored();
     expect(keysOf(study, "Pass", "scaleX").at(-1)?.[0]).toBe(1250);
@@ -365,50 +368,56 @@ describe("keyframed motion on the bench", () => {
 
   it("unfolds a lane into its graph, where keys and tangents are dragged in real units", async () => {
     await openDemo("pass-lands");
-    await click('[aria-label="Graph of Pass y"]');
+    await click('button[aria-label="Graph of Pass y"]');
     await page.waitForSelector('[data-graph="pass y"]');
     // Axis with a unit, readings of the stretch, the other channels faintly behind.
     expect(
       await page.$eval('[data-testid="stretch-readings"]', (list) => list.textContent),
     ).toMatch(/of the (lane|span).*overshoots.*px.*peak.*px\/s/);
-    const bead = '[aria-label="Key 2 of Pass y on the graph"]';
+    const key = () => placeOfKey(page, "Pass y on the graph", 2);
+    const tangent = () => placeOf(page, "Keys of Pass y on the graph", "Tangent before key 2");
     const before = keysOf(await stored(), "Pass", "y")[1];
-    await drag(bead, 24, 30);
+    await dragFrom(page, await key(), { x: 24, y: 30 });
     const after = keysOf(await stored(), "Pass", "y")[1];
     expect(Number(after?.[0])).toBeGreaterThan(Number(before?.[0]));
     expect(Number(after?.[1])).toBeLessThan(Number(before?.[1]));
     // A tangent of the span before it becomes a cubic-bezier of its own.
-    await click(bead);
-    await drag('[data-tangent$=" in"]', -30, 0);
+    await clickKey(page, "Pass y on the graph", 2);
+    await dragFrom(page, await tangent(), { x: -30, y: 0 });
     const study = await stored();
     const curve = tracksOf(study, "pass", "y")[0]?.track.keys[0]?.curve;
     expect(curve).toMatchObject({ kind: "cubic-bezier" });
     // Pulled past the key in time it stops at the limit.
-    await drag('[data-tangent$=" in"]', 400, 0);
+    await dragFrom(page, await tangent(), { x: 400, y: 0 });
     expect(tracksOf(await stored(), "pass", "y")[0]?.track.keys[0]?.curve).toMatchObject({ x2: 1 });
-    await click('[aria-label="Graph of Pass y"]');
+    await click('button[aria-label="Graph of Pass y"]');
     expect(await page.$('[data-graph="pass y"]')).toBeNull();
   });
 
   it("shows a seam where the speed jumps, and matches both sides at a click", async () => {
     await openDemo("boarding-pass");
-    const seam = "[data-tween] [data-seam]";
-    await page.waitForSelector(seam);
-    const title = await page.$eval(`${seam} title`, (element) => element.textContent);
-    expect(title).toMatch(/The speed jumps here, .* to .*°\/s/);
-    const count = (await page.$$(seam)).length;
-    await click(seam);
+    const seams = async () =>
+      (await stopsOf(page, "Keys of Pass rotate")).filter(({ words }) =>
+        words.includes("the speed jumps here"),
+      );
+    const before = await seams();
+    const [seam] = before;
+    if (!seam) throw new Error("there is no seam");
+    // Its mark hangs below the key, and says the same to the pointer.
+    const mark = { x: seam.x, y: seam.y + 14 };
+    await page.mouse.move(mark.x, mark.y);
+    await page.waitForSelector('[title^="The speed jumps here, "][title*="°/s"]');
+    await page.mouse.click(mark.x, mark.y);
     await frames(page, 2);
-    expect((await page.$$(seam)).length).toBe(count - 1);
+    expect((await seams()).length).toBe(before.length - 1);
   });
 
   it("moves a whole column of keys, and keys chosen by a box over lanes", async () => {
     await openDemo("pass-lands");
-    const column = '[aria-label="Key columns of Shadow"] [data-column="1"]';
-    expect(await page.$eval(column, (element) => element.getAttribute("data-column-keys"))).toBe(
-      "3",
-    );
-    await drag(column, 40, 0);
+    const column = (await stopsOf(page, "Columns of Shadow"))[1];
+    if (!column) throw new Error("the shadow has no second column");
+    expect(column.words).toMatch(/^Column 2 of \d+, \d+ ms, 3 keys$/);
+    await dragFrom(page, column, { x: 40, y: 0 });
     const study = await stored();
     const ends = (["opacity", "scaleX", "blur"] as const).map(
       (channel) => keysOf(study, "Shadow", channel)[1]?.[0],
@@ -416,8 +425,8 @@ describe("keyframed motion on the bench", () => {
     expect(new Set(ends).size).toBe(1);
     expect(Number(ends[0])).toBeGreaterThan(670);
     // A box over the lanes of the pass.
-    const lane = await page.$('svg[aria-label="Pass scale x"]');
-    const end = await page.$('svg[aria-label="Pass scale y"]');
+    const lane = await page.$('[role="group"][aria-label="Pass scale x"]');
+    const end = await page.$('[role="group"][aria-label="Pass scale y"]');
     const [top, low] = [await lane?.boundingBox(), await end?.boundingBox()];
     if (!top || !low) throw new Error("the lanes are not on the screen");
     await page.mouse.move(top.x + 150, top.y + 2);
@@ -489,16 +498,14 @@ describe("keyframed motion on the bench", () => {
     expect(sway?.tracks.every(({ mode }) => mode === "relative")).toBe(true);
     // Keys become a recipe of one's own, which the server keeps.
     await button("Pause");
-    await click('[aria-label="Key 1 of Pass scale x"]');
-    await click('[aria-label="Key 2 of Pass scale x"]', { shift: true });
+    await clickKey(page, "Pass scale x", 1);
+    await clickKey(page, "Pass scale x", 2, { shift: true });
     await button("Recipe…");
     await (await page.waitForSelector('[aria-label="Name of the recipe"]'))?.click();
     await page.keyboard.type("Gangway squash");
     await page.keyboard.press("Enter");
     await page.waitForFunction(() =>
-      document
-        .querySelector('[role="status"][aria-live]')
-        ?.textContent?.includes("Kept the recipe"),
+      document.querySelector("[data-notice]")?.textContent?.includes("Kept the recipe"),
     );
     const { recipes } = (await (await fetch(`${server.url}/api/recipes`)).json()) as {
       recipes: { recipe: { name: string } }[];
@@ -538,6 +545,7 @@ describe("keyframed motion on the bench", () => {
       );
     await click('[data-figure="pass"]');
     const without = await ink();
+    await press(page, "Show…");
     await press(page, "Onion skin");
     await frames(page, 2);
     expect(await ink()).not.toBe(without);
@@ -635,10 +643,10 @@ describe("keyframed motion on the bench", () => {
 
   it("gives a shared curve to spans of several channels at once, and says how many follow", async () => {
     await openDemo("pass-lands");
-    await click('[data-bar="fall y"]');
+    await clickSpan(page, "Pass y");
     await button("Keep as shared curve");
-    await click('[aria-label="Key 1 of Shadow opacity"]');
-    await click('[aria-label="Key 1 of Shadow blur"]', { shift: true });
+    await clickKey(page, "Shadow opacity", 1);
+    await clickKey(page, "Shadow blur", 1, { shift: true });
     await button("Shared");
     await (
       await page.waitForSelector(
@@ -656,7 +664,7 @@ describe("keyframed motion on the bench", () => {
 
   it("holds a value, repeats a key, and types times and values with arithmetic", async () => {
     await openDemo("pass-lands");
-    await click('[aria-label="Key 2 of Pass scale x"]');
+    await clickKey(page, "Pass scale x", 2);
     await button("Hold");
     expect(tracksOf(await stored(), "pass", "scaleX")[0]?.track.keys[1]?.curve).toEqual({
       kind: "steps",
@@ -673,18 +681,18 @@ describe("keyframed motion on the bench", () => {
     await field("Value of the chosen keys", "130% - 0.05");
     expect(keysOf(await stored(), "Pass", "scaleX")[1]).toEqual([770, 1.25]);
     await goTo(1300);
-    await click('[aria-label="Key 2 of Pass scale x"]');
+    await clickKey(page, "Pass scale x", 2);
     await hotkey("d");
     expect(keysOf(await stored(), "Pass", "scaleX").at(-1)).toEqual([1300, 1.25]);
   });
 
   it.each(["light", "dark"])(
-    "axe finds no serious fault with graph, recipes and dress open, %s",
+    "axe finds no serious fault with graph, recipes, dress, palette, picker and follow open, %s",
     async (theme) => {
       await openDemo("pass-lands");
       if (theme === "dark") await page.click('[aria-label*="dark"]');
-      await click('[aria-label="Graph of Pass y"]');
-      await click('[aria-label="Key 1 of Pass y on the graph"]');
+      await click('button[aria-label="Graph of Pass y"]');
+      await clickKey(page, "Pass y on the graph", 1);
       expect(await audit(page)).toEqual([]);
       await hotkey("r");
       await page.waitForSelector("::-p-xpath(//button[contains(., 'Bell sway')])");
@@ -695,6 +703,28 @@ describe("keyframed motion on the bench", () => {
       await page.waitForSelector("::-p-xpath(//h2[starts-with(., 'Dress')])");
       await frames(page, 12);
       expect(await audit(page)).toEqual([]);
+      await page.keyboard.press("Escape");
+      // What is looked for, a color, what follows what, and what the scene shows.
+      await hotkey("k", "Control");
+      await page.waitForSelector(
+        '[role="dialog"] [role="option"], [role="listbox"] [role="option"]',
+      );
+      expect(await audit(page)).toEqual([]);
+      await page.keyboard.press("Escape");
+      await button("Color of Pass at the playhead");
+      await page.waitForSelector('[aria-label$="color area"], [role="slider"][aria-label*="ue"]');
+      await frames(page, 12);
+      expect(await audit(page)).toEqual([]);
+      await page.keyboard.press("Escape");
+      await button("More for Pass");
+      await item("Follow another figure");
+      await page.waitForSelector('[aria-label="Pass is to follow"]');
+      await frames(page, 12);
+      expect(await audit(page)).toEqual([]);
+      await page.keyboard.press("Escape");
+      await button("Show…");
+      await frames(page, 12);
+      expect(await audit(page)).toEqual([]);
       if (theme === "dark") await page.evaluate(() => localStorage.removeItem("levitas-theme"));
     },
     40_000,
@@ -702,15 +732,16 @@ describe("keyframed motion on the bench", () => {
 
   it("stores what a tangent, a column and a handle of the scene are dragged to, one after the other", async () => {
     await openDemo("pass-lands");
-    await click('[aria-label="Graph of Pass y"]');
-    await click('[aria-label="Key 1 of Pass y on the graph"]');
-    await dragBy(page, '[data-tangent$=" out"]', { x: 40, y: -60 });
+    await click('button[aria-label="Graph of Pass y"]');
+    await clickKey(page, "Pass y on the graph", 1);
+    const tangent = await placeOf(page, "Keys of Pass y on the graph", "Tangent after key 1");
+    await dragFrom(page, tangent, { x: 40, y: -60 });
     const timesOf = async () =>
       [...eachTween((await stored()).sequence)].flatMap(({ tracks }) =>
         tracks.flatMap(({ keys }) => keys.map(({ time }) => time)),
       );
     const before = await timesOf();
-    await dragBy(page, '[aria-label="Key columns of Pass"] [data-column="2"]', { x: 30, y: 0 });
+    await dragFrom(page, await placeOfColumn(page, "Pass", 3), { x: 30, y: 0 });
     expect(await timesOf()).not.toEqual(before);
     await goTo(1200);
     const turnOf = ({ figures }: Study) => figures.find(({ id }) => id === "pass")?.rest.rotate;

@@ -1,8 +1,17 @@
 import type { Study } from "@levitas/core/study";
 import type { Browser, BrowserContext, Page } from "puppeteer-core";
-import { dragBy, frames, press, storedDocument, textOf, waitUntilSaved } from "./harness/bench.ts";
+import {
+  dragBy,
+  frames,
+  openNewStudy,
+  press,
+  storedDocument,
+  textOf,
+  waitUntilSaved,
+} from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { clickSpan } from "./harness/tracks.ts";
 
 describe("the panes of the bench, and finding the way", () => {
   let server: TestServer;
@@ -32,13 +41,7 @@ describe("the panes of the bench, and finding the way", () => {
     await frames(page, 3);
   };
   async function open(demo: string): Promise<string> {
-    const response = await fetch(`${server.url}/api/studies`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({ demo }),
-    });
-    const { id } = (await response.json()) as { id: string };
-    await page.goto(`${server.url}/studies/${id}`);
+    const id = await openNewStudy(page, server.url, { demo });
     await ready();
     return id;
   }
@@ -127,7 +130,8 @@ describe("the panes of the bench, and finding the way", () => {
     await open("boarding-pass");
     const before = await scene();
     await dragBy(page, '[aria-label="Between scene and timeline"]', { x: -80, y: 0 });
-    await dragBy(page, '[aria-label="Between scene and curve"]', { x: 0, y: 60 });
+    // In the narrower column the transport takes a second line from the scene.
+    await dragBy(page, '[aria-label="Between scene and curve"]', { x: 0, y: 100 });
     await frames(page, 2);
     const after = await scene();
     expect(after.width).toBeLessThan(before.width - 60);
@@ -162,7 +166,7 @@ describe("the panes of the bench, and finding the way", () => {
     await open("boarding-pass");
     const graph = '[aria-label="Graph of Pass y, following the selection"]';
     await page.waitForSelector(graph);
-    await page.click('[data-bar="turn rotate"], [data-bar$=" rotate"]');
+    await clickSpan(page, "Pass rotate");
     await page.waitForSelector('[aria-label="Graph of Pass rotate, following the selection"]');
     await press(page, "follows ✓");
     await page.waitForFunction(

@@ -3,6 +3,7 @@ import type { Browser, BrowserContext, Page } from "puppeteer-core";
 import {
   frames,
   middleOf,
+  openNewStudy,
   press,
   storedDocument,
   textOf,
@@ -25,7 +26,7 @@ function quay(): Study {
   });
   return {
     format: "levitas-study",
-    version: 1,
+    version: 2,
     name: "Quay",
     scene: { width: 640, height: 400, background: "#DFE7E4", frameRate: 60 },
     figures: [block("left", 100, 100), block("middle", 260, 160), block("right", 480, 120)],
@@ -78,13 +79,7 @@ describe("hands on the scene", () => {
   });
 
   async function open(): Promise<string> {
-    const response = await fetch(`${server.url}/api/studies`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({ document: quay() }),
-    });
-    const { id } = (await response.json()) as { id: string };
-    await page.goto(`${server.url}/studies/${id}`);
+    const id = await openNewStudy(page, server.url, { document: quay() });
     await page.waitForSelector('[data-figure="left"]');
     await frames(page, 3);
     return id;
@@ -248,7 +243,12 @@ describe("hands on the scene", () => {
     const id = await open();
     await choose("middle");
     await page.keyboard.press("Escape");
-    await (await page.waitForSelector('::-p-xpath(//button[.="Scene"])'))?.click();
+    await press(page, "Show…");
+    await (
+      await page.waitForSelector(
+        '::-p-xpath(//*[@aria-label="What the scene shows"]//button[.="Scene"])',
+      )
+    )?.click();
     await press(page, "Color of the background");
     const area = '[aria-label="Saturation and brightness"]';
     await page.waitForSelector(area);

@@ -15,8 +15,10 @@ import { rope } from "../packages/core/bench/harbour.mjs";
 import { audit } from "./harness/audit.ts";
 import {
   dragBy,
+  dragFrom,
   frames,
   middleOf,
+  openNewStudy,
   press,
   storedDocument,
   textOf,
@@ -24,6 +26,7 @@ import {
 } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { clickKey, placeOfBlock, placeOfEdge, placeOfKey, stopsOf } from "./harness/tracks.ts";
 
 const TIME = '[aria-label="Time in milliseconds"]';
 const key = (id: string, time: number, value: Key["value"]): Key => ({ id, time, value });
@@ -62,7 +65,7 @@ function kioskStudy(sequence: SequenceItem[], markers: Study["markers"] = []): S
   });
   return {
     format: "levitas-study",
-    version: 1,
+    version: 2,
     name: "At the kiosk",
     scene: { width: 640, height: 400, background: "#DFE7E4", frameRate: 50 },
     figures: [
@@ -103,16 +106,7 @@ describe("sequences on the bench", () => {
   });
 
   const openWith = async (body: object) => {
-    const made = await fetch(`${server.url}/api/studies`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify(body),
-    });
-    expect(made.status).toBe(201);
-    ({ id } = (await made.json()) as { id: string });
-    await page.bringToFront();
-    await page.goto(`${server.url}/studies/${id}`);
-    await page.waitForSelector('[aria-label="Save state"]');
+    id = await openNewStudy(page, server.url, body);
     await frames(page, 3);
   };
   const open = (document: Study) => openWith({ document });
@@ -121,14 +115,14 @@ describe("sequences on the bench", () => {
     // A field that was typed in still has the keyboard.
     await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
     await page.keyboard.press("q");
-    await page.waitForSelector("[data-block]");
+    await page.waitForSelector("[data-block-row]");
     await frames(page, 2);
   };
   const stored = async (): Promise<Study> => {
     await waitUntilSaved(page);
     return storedDocument(server.url, id);
   };
-  const block = (name: string) => `[data-block="${name}"]`;
+  const block = (name: string) => `[data-block-row="${name}"]`;
   const choose = async (name: string, add = false) => {
     if (add) await page.keyboard.down("Shift");
     // By its name in the margin: a block may lie beneath another's label.
@@ -168,6 +162,8 @@ describe("sequences on the bench", () => {
     await page.waitForSelector(`input${TIME}`);
     await page.keyboard.type(String(time));
     await page.keyboard.press("Enter");
+    // What reads typed numbers comes with the first one; the field is gone once it has been read.
+    await page.waitForSelector(`button${TIME}`);
     await frames(page, 2);
   };
   const now = async () => Number(await textOf(page, TIME));
@@ -190,10 +186,10 @@ describe("sequences on the bench", () => {
     await page.keyboard.press("a");
     await page.keyboard.type("opacity");
     await page.keyboard.press("Enter");
-    const lane = await middleOf(page, 'svg[aria-label="Lane 1 opacity"]');
+    const lane = await middleOf(page, '[role="group"][aria-label="Lane 1 opacity"]');
     await page.mouse.click(lane.x, lane.y, { count: 2 });
-    await page.waitForSelector('[aria-label="Key 2 of Lane 1 opacity"]');
-    await (await page.$('[aria-label="Key 1 of Lane 1 opacity"]'))?.click();
+    await placeOfKey(page, "Lane 1 opacity", 2);
+    await clickKey(page, "Lane 1 opacity", 1);
     const value = await page.waitForSelector('[aria-label="Value of the chosen keys"]');
     await value?.click({ count: 3 });
     await page.keyboard.type("0");
@@ -224,14 +220,8 @@ describe("sequences on the bench", () => {
     });
     expect(starts(study)[made.id]).toBe(640);
     // The fan of five bars is drawn, and the scene plays it.
-    const fan = await page.$eval(`[data-block-row="${made.id}"] svg`, (svg) =>
-      Math.max(
-        ...[...svg.querySelectorAll("path")].map(
-          (path) => (path.getAttribute("d") ?? "").split("M").length - 1,
-        ),
-      ),
-    );
-    expect(fan).toBe(5);
+    const [, fan] = await stopsOf(page, { block: made.id });
+    expect(fan?.words).toContain("a fan of 5");
     const at = 640 + 60 * 2 + 30;
     await goTo(at);
     const motion = compileStudy(study);
@@ -241,7 +231,7 @@ describe("sequences on the bench", () => {
         2,
       );
     // What carries it along, dragged by the pointer.
-    await dragBy(page, block("Falls"), { x: 40, y: 0 });
+    await dragFrom(page, await placeOfBlock(page, "Falls"), { x: 40, y: 0 });
     await frames(page, 2);
     const later = starts(await stored());
     expect(later.Falls).toBeGreaterThan(210);
@@ -249,7 +239,9 @@ describe("sequences on the bench", () => {
     // The far end of the fan, brought into view.
     await page.keyboard.press("v");
     await frames(page, 3);
-    await dragBy(page, `[data-fan="${made.id}"]`, { x: 30, y: 0 });
+    const end = (await stopsOf(page, { block: made.id })).at(-1);
+    if (!end) throw new Error("the fan has no end");
+    await dragFrom(page, { x: end.x, y: end.y + 12 }, { x: 30, y: 0 });
     expect((get(await stored(), made.id) as Tween).stagger?.gap).toBeGreaterThan(61);
   });
 
@@ -285,14 +277,14 @@ describe("sequences on the bench", () => {
     await page.keyboard.up("Control");
     // The blocks show it as well.
     await arrange();
-    const contended = (name: string) =>
-      page.$eval(`[data-contended="${name}"]`, (path) => path.getAttribute("d") ?? "");
-    expect(await contended("First")).toMatch(/^M[\d.]+ [\d.]+H[\d.]+$/);
+    const contended = async (name: string) =>
+      (await stopsOf(page, { block: name })).map(({ words }) => words).join();
+    expect(await contended("First")).toContain("contended from 400 ms to 600 ms");
     await press(page, "1 overlap");
     await press(page, "Shift the later");
     await page.waitForSelector('::-p-xpath(//button[.="1 overlap"])', { hidden: true });
     await frames(page, 2);
-    expect(await contended("First")).toBe("");
+    expect(await contended("First")).not.toContain("contended");
     expect(starts(await stored())).toMatchObject({ First: 0, Second: 600 });
   });
 
@@ -318,7 +310,8 @@ describe("sequences on the bench", () => {
       (element) => getComputedStyle(element).translate,
     );
     expect(shown).toContain("112px");
-    expect(await textOf(page, 'svg[aria-label="Block of Arrival"]')).toContain("backwards");
+    const [arrival] = await stopsOf(page, { block: "arrival" });
+    expect(arrival?.words).toContain("backwards");
   });
 
   it("sounds a cue once per loop over ten loops", async () => {
@@ -455,15 +448,14 @@ describe("sequences on the bench", () => {
     );
     await arrange();
     const hang = async (from: string, to: string, edge: "start" | "end") => {
-      const dot = await middleOf(page, `[data-hang="${from}"]`);
-      const target = await (await page.waitForSelector(block(to)))?.boundingBox();
-      if (!target) throw new Error(`${to} is not on the screen`);
-      const x = edge === "start" ? target.x + 4 : target.x + target.width - 4;
+      const dot = await placeOfEdge(page, from, "start");
+      const target = await placeOfEdge(page, to, edge);
+      const x = target.x + (edge === "start" ? 4 : -4);
       await page.mouse.move(dot.x, dot.y);
       await page.mouse.down();
       await page.mouse.move(dot.x + 5, dot.y + 3);
       await frames(page, 1);
-      await page.mouse.move(x, target.y + target.height / 2, { steps: 6 });
+      await page.mouse.move(x, target.y, { steps: 6 });
       await frames(page, 2);
       await page.mouse.up();
       await frames(page, 2);
@@ -477,7 +469,7 @@ describe("sequences on the bench", () => {
       offset: 100,
     });
     await hang("Falls", "Settles", "end");
-    expect(await textOf(page, '[role="status"][aria-live]')).toMatch(
+    expect(await textOf(page, "[data-notice]")).toMatch(
       /circle: .*Falls.*Settles|circle: .*Settles.*Falls/,
     );
     expect(get(await stored(), "Falls").tether).toEqual({ to: "start", offset: 200 });
@@ -485,7 +477,7 @@ describe("sequences on the bench", () => {
     await bar("Cut the tethers");
     expect(get(await stored(), "Settles").tether).toEqual({ to: "start", offset: 700 });
     // And on a marker of the ruler.
-    const dot = await middleOf(page, '[data-hang="Falls"]');
+    const dot = await placeOfEdge(page, "Falls", "start");
     const flag = await middleOf(page, '[data-marker="m"]');
     await page.mouse.move(dot.x, dot.y);
     await page.mouse.down();
@@ -503,6 +495,8 @@ describe("sequences on the bench", () => {
     await choose("Falls");
     await goTo(400);
     await page.keyboard.press("x");
+    // What blocks are split with comes with the first time.
+    await page.waitForFunction(() => document.querySelectorAll("[data-block-row]").length === 2);
     let study = await stored();
     expect(study.sequence).toMatchObject([
       { id: "Falls", clip: { from: 0, to: 200 } },
@@ -516,7 +510,7 @@ describe("sequences on the bench", () => {
     expect(study.sequence).toHaveLength(1);
     expect(study.sequence[0]).not.toHaveProperty("clip");
 
-    await dragBy(page, '[data-trim="Falls end"]', { x: -40, y: 0 });
+    await dragFrom(page, await placeOfEdge(page, "Falls", "end"), { x: -40, y: 0 });
     const { clip } = (await stored()).sequence[0] as Tween;
     expect(clip?.to).toBeLessThan(390);
     await choose("Falls");
@@ -606,8 +600,7 @@ describe("sequences on the bench", () => {
       )
     )?.click();
     await page.keyboard.press("q");
-    const bead = await page.waitForSelector('[aria-label="Key 1 of Lane 1 opacity"]');
-    await bead?.click();
+    await clickKey(page, "Lane 1 opacity", 1);
     const value = await page.waitForSelector('[aria-label="Value of the chosen keys"]');
     await value?.click({ count: 3 });
     await page.keyboard.type("0.25");
@@ -724,9 +717,9 @@ describe("sequences on the bench", () => {
   it("carries 500 blocks along with one that is dragged, of 2,000", async () => {
     await openWith({ document: rope({ tweens: 2000, deep: 10, carried: 500 }) });
     await arrange();
-    const drawn = await page.$$eval("[data-block]", (all) => all.length);
+    const drawn = await page.$$eval("[data-block-row]", (all) => all.length);
     expect(drawn).toBeLessThan(60);
-    await dragBy(page, block("pull-0"), { x: 140, y: 0 });
+    await dragFrom(page, await placeOfBlock(page, "pull-0"), { x: 140, y: 0 });
     const study = await stored();
     expect(starts(study)["pull-0"]).toBeGreaterThan(0);
     expect(starts(study)["pull-499"]).toBeGreaterThan(4990);

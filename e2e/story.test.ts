@@ -88,7 +88,7 @@ describe("the main job", () => {
     await press(second.page, "Hand off");
     await press(second.page, "Copy CSS");
     await second.page.waitForFunction(() =>
-      document.querySelector('[role="status"][aria-live]')?.textContent?.includes("Copied the CSS"),
+      document.querySelector("[data-notice]")?.textContent?.includes("Copied the CSS"),
     );
     const css = await second.page.evaluate(() => navigator.clipboard.readText());
     const blank = await browser.newPage();

@@ -6,8 +6,9 @@ import { audit } from "./harness/audit.ts";
 import { frames, openStudyByName, press, textOf } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { stopsOf } from "./harness/tracks.ts";
 
-const NOTICE = '[role="status"][aria-live]';
+const NOTICE = "[data-notice]";
 
 describe("the studies", () => {
   let server: TestServer;
@@ -88,7 +89,10 @@ describe("the studies", () => {
     expect(
       await page.$eval('[aria-label="Name of the study"]', (f) => (f as HTMLInputElement).value),
     ).toBe("New study");
-    expect(await page.$$('[aria-label^="Key "][role="slider"]')).toHaveLength(2);
+    const lane = await page.waitForSelector('[role="slider"][aria-label^="Keys of "]');
+    const name = (await lane?.evaluate((slider) => slider.getAttribute("aria-label"))) ?? "";
+    const keys = (await stopsOf(page, name)).filter(({ words }) => words.startsWith("Key "));
+    expect(keys.map(({ words }) => words.slice(0, 10))).toEqual(["Key 1 of 2", "Key 2 of 2"]);
   });
 
   it("come from files, and a wrong file is explained with the place of its fault", async () => {

@@ -14,6 +14,27 @@ export async function openStudyByName(page: Page, url: string, name: string): Pr
   return id;
 }
 
+/** Makes a study of a document or of a demo (`{ document }`, `{ demo }`), and answers its id. */
+export async function makeStudy(url: string, body: object): Promise<string> {
+  const made = await fetch(`${url}/api/studies`, {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify(body),
+  });
+  if (made.status !== 201) throw new Error(`No study was made: ${await made.text()}`);
+  return ((await made.json()) as { id: string }).id;
+}
+
+/** Makes a study and opens it on the bench; answers its id. */
+export async function openNewStudy(page: Page, url: string, body: object): Promise<string> {
+  const id = await makeStudy(url, body);
+  // A tab in the background draws no frames.
+  await page.bringToFront();
+  await page.goto(`${url}/studies/${id}`);
+  await page.waitForSelector('[aria-label="Save state"]');
+  return id;
+}
+
 /** Waits until the bench says that everything is saved. */
 export async function waitUntilSaved(page: Page): Promise<void> {
   await page.waitForSelector('[aria-label="Save state"][data-state="saved"]');
@@ -39,9 +60,18 @@ export async function dragBy(
   page: Page,
   selector: string,
   by: { x: number; y: number },
+  options: { steps?: number; release?: boolean } = {},
+): Promise<void> {
+  await dragFrom(page, await middleOf(page, selector), by, options);
+}
+
+/** Drags what is at a place of the window, in steps of a frame each. */
+export async function dragFrom(
+  page: Page,
+  from: { x: number; y: number },
+  by: { x: number; y: number },
   { steps = 12, release = true }: { steps?: number; release?: boolean } = {},
 ): Promise<void> {
-  const from = await middleOf(page, selector);
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
   for (let i = 1; i <= steps; i++) {

@@ -38,7 +38,7 @@ function study(
 ): Study {
   return {
     format: "levitas-study",
-    version: 1,
+    version: 2,
     name,
     scene: { width: 640, height: 400, background: "#fff", frameRate: 60 },
     figures,

@@ -2,9 +2,11 @@ import { type Curve, parseCurve } from "@levitas/core/curve";
 import type { Page } from "puppeteer-core";
 import { frames } from "./bench.ts";
 
-/** The text of the curve on the desk. */
-export const curveText = (page: Page): Promise<string> =>
-  page.$eval('[aria-label="Curve as text"]', (field) => (field as HTMLInputElement).value);
+/** The text of the curve on the desk. What was just done is written in the next frame, so that is waited for. */
+export async function curveText(page: Page): Promise<string> {
+  await frames(page, 2);
+  return page.$eval('[aria-label="Curve as text"]', (field) => (field as HTMLInputElement).value);
+}
 
 /** The curve of the text; throws for one that cannot be read. */
 export async function curveShown(page: Page): Promise<Curve> {
@@ -22,6 +24,8 @@ export async function openRoom(page: Page, url: string, text: string): Promise<v
   await page.waitForSelector('[data-testid="curve-line"][d]');
   const pause = await page.$('button[aria-label="Pause"]');
   await pause?.click();
+  // What draws points comes with the first path.
+  if (text.startsWith("path(")) await page.waitForSelector("[data-point]");
   await frames(page, 2);
 }
 

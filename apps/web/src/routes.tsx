@@ -3,6 +3,7 @@ import { createBrowserRouter, type ShouldRevalidateFunction } from "react-router
 import { readStoredCurve } from "./api/curves.ts";
 import { curveQueries, studyQueries } from "./api/queries.ts";
 import { readStoredStudy } from "./api/studies.ts";
+import { withCurrentDrafts } from "./editor/session/currentDrafts.ts";
 import { findKept } from "./keeping/findKept.ts";
 import { Arriving } from "./shell/Arriving.tsx";
 import { NotFound } from "./shell/NotFound.tsx";
@@ -39,8 +40,10 @@ export function createRooms(queries: QueryClient) {
         },
         {
           path: "/studies/:id",
-          loader: ({ params, request }) =>
-            findKept("study", params.id ?? "", (id) => readStoredStudy(id, request.signal)),
+          loader: async ({ params, request }) => {
+            const read = (id: string) => readStoredStudy(id, request.signal);
+            return withCurrentDrafts(await findKept("study", params.id ?? "", read));
+          },
           shouldRevalidate: otherDocument,
           lazy: { Component: async () => (await import("./editor/BenchPage.tsx")).BenchPage },
           hydrateFallbackElement: <Arriving text="Reading the study…" />,

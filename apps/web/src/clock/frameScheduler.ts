@@ -1,3 +1,6 @@
+/** How often numbers and words are written while everything moves, ms: nobody reads more. */
+export const NUMBERS_EVERY = 50;
+
 /** Something that draws a part of the screen. */
 export interface Drawer<Frame, Topic extends string, Layout = void> {
   /** What a person calls it, such as "The ruler": said if it fails. */

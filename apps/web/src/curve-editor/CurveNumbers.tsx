@@ -83,7 +83,7 @@ export function CurveNumbers({ sliders = false }: { sliders?: boolean }): ReactN
 function SpringSwitch({ curve }: { curve: SpringCurve | SpringFeelCurve }): ReactNode {
   const desk = useDesk();
   const other = useRef<HTMLParagraphElement>(null);
-  useDeskFrame("The numbers of the curve", ["curve", "state"], ({ curve: shown }) => {
+  useDeskFrame("The numbers of the curve", ["numbers", "state"], ({ curve: shown }) => {
     if (!other.current || (shown.kind !== "spring" && shown.kind !== "spring-feel")) return;
     const text = shown.kind === "spring" ? feelText(shown) : physicsText(shown);
     if (other.current.textContent !== text) other.current.textContent = text;
@@ -168,7 +168,7 @@ function CurveNumber({
     (handlesOf(curve) ?? curve) as Curve & Record<string, number | undefined>;
   const valueNow = () => numbersOf(desk.shown)[name] ?? parameter.default;
   const textNow = () => parameterText(parameter, valueNow());
-  useDeskFrame("The numbers of the curve", ["curve", "state"], () => {
+  useDeskFrame("The numbers of the curve", ["numbers", "state"], () => {
     if (element.current && element.current.textContent !== textNow())
       element.current.textContent = textNow();
   });

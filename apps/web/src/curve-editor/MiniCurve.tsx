@@ -13,7 +13,11 @@ export const MiniCurve = memo(function MiniCurve({ curve }: { curve: Curve }): R
   for (let i = 0; i < points.length; i += 2)
     path += `${i === 0 ? "M" : "L"}${x(points[i] as number).toFixed(1)} ${y(points[i + 1] as number).toFixed(1)}`;
   return (
-    <svg viewBox={`0 0 ${SIZE.width} ${SIZE.height}`} className="h-7.5 w-11" aria-hidden="true">
+    <svg
+      viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}
+      className="h-7.5 w-11 overflow-visible"
+      aria-hidden="true"
+    >
       <path
         d={`M3 ${y(0)}H${SIZE.width - 3}M3 ${y(1)}H${SIZE.width - 3}`}
         className="stroke-rule"

@@ -129,7 +129,7 @@ function PlaceFields({
     const value = now()?.[axis] ?? 0;
     return axis === "x" ? `${numberLabel(value * 100, 1)}%` : numberLabel(value, 3);
   };
-  useDeskFrame("The points panel", ["curve", "state"], () => {
+  useDeskFrame("The points panel", ["numbers", "state"], () => {
     for (const axis of ["x", "y"] as const) {
       const element = fields[axis].current;
       if (element && element.textContent !== text(axis)) element.textContent = text(axis);

@@ -71,6 +71,10 @@ export const READING_LINES: readonly Line[] = [
   { label: "Feels", text: (r) => r.feel.join(", ") || "like nothing named" },
 ];
 
+/** Beside the plot one below the other; below it, where there is little height, two in a line. */
+const BRIEF =
+  "grid-cols-[auto_1fr_auto_1fr] border-t border-rule pt-1.5 @min-[420px]:grid-cols-[auto_1fr]";
+
 /** What the curve does in numbers, also while it is dragged. `brief` keeps to the most asked for. */
 export function ReadingsList({ brief = false }: { brief?: boolean }): ReactNode {
   const curve = useDeskCurve();
@@ -78,7 +82,7 @@ export function ReadingsList({ brief = false }: { brief?: boolean }): ReactNode 
   const drawn = useRef<{ curve?: Curve; duration?: number }>({});
   const lines = READING_LINES.filter((line) => !brief || line.brief);
   const natural = naturalDuration(curve) !== undefined;
-  useDeskFrame("The readings", ["curve"], ({ sound, duration }) => {
+  useDeskFrame("The readings", ["numbers"], ({ sound, duration }) => {
     const first = list.current?.querySelector("dd");
     const { current: before } = drawn;
     if (!first || (before.curve === sound && before.duration === duration && first.textContent))
@@ -93,7 +97,7 @@ export function ReadingsList({ brief = false }: { brief?: boolean }): ReactNode 
   return (
     <dl
       ref={list}
-      className={`grid gap-x-2 gap-y-0.5 text-[12px] ${brief ? "grid-cols-[auto_1fr] border-t border-rule pt-1.5" : "grid-cols-[auto_1fr]"}`}
+      className={`grid gap-x-2 gap-y-0.5 text-[12px] ${brief ? BRIEF : "grid-cols-[auto_1fr]"}`}
     >
       {lines.map(({ label, title }) => (
         <div key={label} className="contents">

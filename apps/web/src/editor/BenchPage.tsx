@@ -16,6 +16,7 @@ import {
   type StudyKeeper,
 } from "./session/openStudy.ts";
 import { CurvePane } from "./span/CurvePane.tsx";
+import { SceneBar } from "./stage/SceneBar.tsx";
 import { SceneView } from "./stage/SceneView.tsx";
 import { Timeline } from "./Timeline.tsx";
 import { Transport } from "./transport/Transport.tsx";
@@ -67,7 +68,7 @@ function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
                   <SceneView />
                 </ErrorBoundary>
                 <ErrorBoundary name="The transport">
-                  <Transport />
+                  <Transport beside={<SceneBar />} />
                 </ErrorBoundary>
               </>
             }

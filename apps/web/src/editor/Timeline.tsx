@@ -18,12 +18,14 @@ import { useTimelineZoom } from "./axis/useTimelineZoom.ts";
 import { AddFigureMenu } from "./figures/AddFigureMenu.tsx";
 import { FigureRow } from "./figures/FigureRow.tsx";
 import { KeyBar } from "./keys/KeyBar.tsx";
-import { KEY_BOX } from "./keys/useKeyBox.ts";
+import { KEY_BOX } from "./keys/keyBox.ts";
 import { LaneRow } from "./lanes/LaneRow.tsx";
 import { RangeStrip } from "./RangeStrip.tsx";
 import { RecipePanel } from "./recipes/RecipePanel.tsx";
 import { useBench, useBenchState, useStudy } from "./session/BenchContext.ts";
 import { laneName, sameRow, timelineRows } from "./session/rows.ts";
+import { TimelineCanvas } from "./TimelineCanvas.tsx";
+import { rowPlaces } from "./tracks/marks.ts";
 
 const KeptFigureRow = memo(FigureRow, sameRow);
 const KeptLaneRow = memo(LaneRow, sameRow);
@@ -62,6 +64,7 @@ export function Timeline(): ReactNode {
     () => (arranging ? [] : timelineRows(study, unfolded)),
     [study, unfolded, arranging],
   );
+  const places = useMemo(() => rowPlaces(rows.map(({ kind }) => ROW[kind])), [rows]);
   const scroller = useRef<HTMLDivElement>(null);
   const track = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
@@ -143,6 +146,7 @@ export function Timeline(): ReactNode {
           className={`relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto ${arranging ? "hidden" : ""}`}
         >
           <div className="relative" style={{ height: virtual.getTotalSize() }}>
+            <TimelineCanvas rows={rows} places={places} scroller={scroller} />
             {virtual.getVirtualItems().map((item) => {
               const row = rows[item.index];
               if (!row) return null;
@@ -154,8 +158,8 @@ export function Timeline(): ReactNode {
                 <div
                   key={name}
                   {...(row.kind === "figure" ? { "data-figure-row": row.figure.id } : {})}
-                  className="group/row absolute inset-x-0 flex border-b border-rule"
-                  style={{ height: item.size, transform: `translateY(${item.start}px)` }}
+                  className={`absolute inset-x-0 flex border-b border-rule ${row.kind === "lane" || row.kind === "figure" ? "pointer-events-none" : ""}`}
+                  style={{ height: item.size, top: item.start }}
                 >
                   {row.kind === "figure" ? (
                     <KeptFigureRow row={row} />

@@ -1,8 +1,7 @@
-import { ToggleGroup } from "radix-ui";
-import type { ReactNode } from "react";
+import { type ReactNode, useId } from "react";
 import { leaveFocus } from "./pointerFocus.ts";
 
-/** One of a few choices, all in view. */
+/** One of a few choices, all in view: the browser's own radio buttons, whose arrows go from one to the next. */
 export function Segmented<T extends string>({
   label,
   value,
@@ -23,27 +22,32 @@ export function Segmented<T extends string>({
   /** One under the other. */
   vertical?: boolean;
 }): ReactNode {
+  const name = useId();
   return (
-    <ToggleGroup.Root
-      type="single"
+    <div
+      role="radiogroup"
       aria-label={label}
-      value={value}
-      // Radix answers "" when the chosen one is pressed again; one is always chosen.
-      onValueChange={(next) => next !== "" && onChange(next as T)}
       className={`inline-flex shrink-0 rounded-lg bg-sunk p-0.5 ${vertical ? "flex-col" : ""}`}
     >
       {options.map((option) => (
-        <ToggleGroup.Item
+        <label
           key={option.value}
-          onMouseDown={leaveFocus}
-          value={option.value}
           title={option.title}
-          aria-label={option.title ? `${option.text}: ${option.title}` : option.text}
-          className="h-7 rounded-[7px] px-1.5 text-[12px] text-muted hover:text-ink data-[state=on]:bg-raised data-[state=on]:text-ink"
+          className="relative flex h-7 items-center justify-center rounded-[7px] px-1.5 text-[12px] text-muted hover:text-ink has-checked:bg-raised has-checked:text-ink has-focus-visible:outline-2 has-focus-visible:outline-spruce"
         >
+          <input
+            type="radio"
+            name={name}
+            checked={option.value === value}
+            onChange={() => onChange(option.value)}
+            onMouseDown={leaveFocus}
+            aria-label={option.title ? `${option.text}: ${option.title}` : option.text}
+            // It lies over its words, so that they are what is pressed.
+            className="absolute inset-0 cursor-pointer appearance-none outline-none"
+          />
           {option.drawing ?? option.text}
-        </ToggleGroup.Item>
+        </label>
       ))}
-    </ToggleGroup.Root>
+    </div>
   );
 }

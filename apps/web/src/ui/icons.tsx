@@ -3,7 +3,14 @@ import type { ReactNode } from "react";
 function drawing(path: string, filled = false) {
   return function Icon({ size = 16 }: { size?: number }): ReactNode {
     return (
-      <svg width={size} height={size} viewBox="0 0 16 16" aria-hidden="true">
+      <svg
+        width={size}
+        height={size}
+        viewBox="0 0 16 16"
+        // Clipping each of them would cost every frame.
+        className="overflow-visible"
+        aria-hidden="true"
+      >
         <path
           d={path}
           fill={filled ? "currentColor" : "none"}

@@ -1,10 +1,17 @@
-import { type ReactNode, useEffect } from "react";
+import { lazy, type ReactNode, Suspense, useEffect } from "react";
 import { create } from "zustand";
-import { Button, IconButton } from "./Button.tsx";
-import { CloseIcon } from "./icons.tsx";
+
+const loadToast = () => import("./NoticeToast.tsx");
+const NoticeToast = lazy(() =>
+  loadToast().then(
+    (loaded) => ({ default: loaded.NoticeToast }),
+    // A server that is gone is just what a notice may have to tell of.
+    () => ({ default: BareNotice }),
+  ),
+);
 
 /** A line at the foot of the screen: what happened, and how to take it back. */
-interface Notice {
+export interface Notice {
   readonly id: number;
   readonly text: string;
   readonly tone: "said" | "fault";
@@ -28,53 +35,42 @@ export function sayFault(error: unknown): void {
   say(error instanceof Error ? error.message : String(error), { tone: "fault" });
 }
 
-const SHOWN = { said: 3500, action: 12_000, fault: 12_000 };
-
 /** Where notices stand; once per page. */
 export function Notices(): ReactNode {
   const notice = useNotices((state) => state.notice);
   useEffect(() => {
-    if (!notice) return;
-    const time = notice.tone === "fault" ? SHOWN.fault : notice.action ? SHOWN.action : SHOWN.said;
-    const timer = setTimeout(() => {
-      useNotices.setState((state) => (state.notice === notice ? { notice: null } : state));
-    }, time);
-    return () => clearTimeout(timer);
-  }, [notice]);
+    // It is not needed to begin, and must be there when the server is not: it comes with the first thing that is done.
+    const stop = new AbortController();
+    const load = () => {
+      stop.abort();
+      void loadToast().catch(() => undefined);
+    };
+    for (const event of ["pointerdown", "keydown"])
+      window.addEventListener(event, load, { signal: stop.signal, capture: true });
+    return () => stop.abort();
+  }, []);
+  if (!notice) return null;
+  const close = () =>
+    useNotices.setState((state) => (state.notice === notice ? { notice: null } : state));
+  return (
+    <Suspense fallback={null}>
+      <NoticeToast notice={notice} close={close} />
+    </Suspense>
+  );
+}
+
+/** A notice where nothing else could be loaded. */
+function BareNotice({ notice, close }: { notice: Notice; close: () => void }): ReactNode {
   return (
     <div
       role="status"
-      aria-live="polite"
-      className="pointer-events-none fixed inset-x-0 bottom-14 z-50 flex justify-center px-4"
+      data-notice={notice.tone}
+      className="fixed inset-x-4 bottom-14 z-50 mx-auto flex w-fit items-center gap-3 rounded-lg bg-tip px-4 py-2 text-on-tip"
     >
-      {notice ? (
-        <div
-          key={notice.id}
-          className={`pointer-events-auto flex max-w-[640px] items-center gap-3 rounded-lg bg-tip py-1.5 pr-2 pl-4 text-on-tip ${notice.tone === "fault" ? "border-l-4 border-fault" : ""}`}
-        >
-          <span>{notice.text}</span>
-          {notice.action ? (
-            <Button
-              look="main"
-              size="small"
-              onClick={() => {
-                notice.action?.run();
-                useNotices.setState({ notice: null });
-              }}
-            >
-              {notice.action.text}
-            </Button>
-          ) : null}
-          <IconButton
-            label="Close this notice"
-            size="small"
-            tone="tip"
-            onClick={() => useNotices.setState({ notice: null })}
-          >
-            <CloseIcon size={14} />
-          </IconButton>
-        </div>
-      ) : null}
+      {notice.text}
+      <button type="button" onClick={close} className="underline">
+        Close
+      </button>
     </div>
   );
 }

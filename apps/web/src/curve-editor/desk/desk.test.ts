@@ -1,3 +1,4 @@
+import { jest } from "@jest/globals";
 import { type Curve, curveKindOf, type PathCurve } from "@levitas/core/curve";
 import { readQuantity } from "@levitas/core/value";
 import { parameterText, readParameter, sliderScale } from "../parameterText.ts";
@@ -15,8 +16,14 @@ const SOUND: PathCurve = { kind: "path", points: [at(0, 0), at(0.4, 0.6), at(1, 
 /** A desk over a place that only remembers. */
 function lay(curve: Curve, keepsTangles = false) {
   const kept: Curve[] = [curve];
+  /** Draws a frame, and whether one was asked for since. */
+  const frame = { draw: () => {}, isWanted: false };
   const host: CurveHost = {
-    clock: { invalidate: () => {} } as CurveHost["clock"],
+    clock: {
+      invalidate: () => {
+        frame.isWanted = true;
+      },
+    } as CurveHost["clock"],
     keepsTangles,
     progress: () => 0,
     duration: () => 800,
@@ -42,12 +49,52 @@ function lay(curve: Curve, keepsTangles = false) {
         },
       };
     },
-    onFrame: () => () => {},
+    onFrame: (draw) => {
+      frame.draw = draw;
+      return () => {};
+    },
     describe: () => "",
   };
   const desk: CurveDesk = new CurveDesk(curve, host);
-  return { desk, kept };
+  return { desk, kept, frame };
 }
+
+describe("numbers while a curve is dragged", () => {
+  beforeEach(() => void jest.useFakeTimers());
+  afterEach(() => void jest.useRealTimers());
+
+  it("come 20 times a second, the last ones in any case, and at once on release", () => {
+    const { desk, frame } = lay(EASE);
+    const [lines, numbers]: [number[], number[]] = [[], []];
+    const height = ({ curve }: { curve: Curve }) => (curve as typeof EASE & { y2: number }).y2;
+    desk.onFrame({ name: "line", topics: ["curve"], draw: (now) => lines.push(height(now)) });
+    desk.onFrame({
+      name: "numbers",
+      topics: ["numbers"],
+      draw: (now) => numbers.push(height(now)),
+    });
+    frame.draw();
+    jest.advanceTimersByTime(200);
+    const drag = desk.begin();
+    for (const y2 of [1.1, 1.2, 1.3]) {
+      drag.update({ ...EASE, y2 });
+      frame.draw();
+      jest.advanceTimersByTime(16);
+    }
+    expect(lines).toEqual([1, 1.1, 1.2, 1.3]);
+    expect(numbers).toEqual([1, 1.1]);
+    // The pointer rests; nothing else asks for a frame.
+    frame.isWanted = false;
+    jest.advanceTimersByTime(60);
+    expect(frame.isWanted).toBe(true);
+    frame.draw();
+    expect(numbers).toEqual([1, 1.1, 1.3]);
+    drag.update({ ...EASE, y2: 1.4 });
+    drag.commit();
+    frame.draw();
+    expect(numbers.at(-1)).toBe(1.4);
+  });
+});
 
 describe("a curve on its desk", () => {
   it("is shown as it is dragged, and kept once, on release", () => {

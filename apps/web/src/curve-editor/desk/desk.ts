@@ -2,7 +2,12 @@ import { addPathPoint, backStretches, type Curve, type PathCurve } from "@levita
 import { fitPath, untangle } from "@levitas/core/fit";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { Clock } from "../../clock/clock.ts";
-import { type Drawer, FrameScheduler, type Registration } from "../../clock/frameScheduler.ts";
+import {
+  type Drawer,
+  FrameScheduler,
+  NUMBERS_EVERY,
+  type Registration,
+} from "../../clock/frameScheduler.ts";
 import { say } from "../../ui/notices.tsx";
 import { curveRange } from "../curveReader.ts";
 import { handlesOf } from "./handles.ts";
@@ -33,10 +38,11 @@ export interface DeskFrame {
 }
 
 /**
- * What drawers of a desk depend on: the playhead; the curve that is shown and its duration; the part of the plot that is
- * shown; the desk's state, such as selected points; whether the curve is being dragged.
+ * What drawers of a desk depend on: the playhead; the curve that is shown and its duration; "numbers", which is the same
+ * for what is written about it (while it is dragged they change 20 times a second: each new text has the browser lay out
+ * the page anew); the part of the plot that is shown; the desk's state, such as selected points; whether the curve is being dragged.
  */
-export type DeskTopic = "time" | "curve" | "plot" | "state" | "drag";
+export type DeskTopic = "time" | "curve" | "numbers" | "plot" | "state" | "drag";
 
 /** A drag as the place of a curve carries it out. */
 export interface HostDrag {
@@ -110,6 +116,7 @@ export class CurveDesk {
 
   constructor(curve: Curve, host: CurveHost) {
     this.host = host;
+    this.written = { curve, at: 0 };
     this.store = createStore<DeskState>(() => ({ curve, draft: null, points: [], ghost: null }));
   }
 
@@ -297,6 +304,21 @@ export class CurveDesk {
     this.invalidate();
   }
 
+  /** The curve that numbers are written of: while it is dragged that of up to 50 ms before. */
+  private writtenOf(curve: Curve): Curve {
+    const now = performance.now();
+    if (!this.dragging || now - this.written.at >= NUMBERS_EVERY) this.written = { curve, at: now };
+    else if (curve !== this.written.curve && !this.late)
+      // The pointer may rest before the numbers have come: they come later then.
+      this.late = setTimeout(() => {
+        this.late = undefined;
+        this.invalidate();
+      }, NUMBERS_EVERY);
+    return this.written.curve;
+  }
+  private written: { readonly curve: Curve; readonly at: number };
+  private late: ReturnType<typeof setTimeout> | undefined;
+
   private readonly drawFrame = (): void => {
     const { plot, shown: curve } = this;
     if (curve !== this.fittedTo || this.plotStale) fitView(plot, curve, this.dragging);
@@ -309,6 +331,7 @@ export class CurveDesk {
       {
         time: [progress],
         curve: [curve, duration],
+        numbers: [this.writtenOf(curve), duration],
         plot: [plot.version, plot.width, plot.height],
         state: [this.store.getState()],
         drag: [this.dragging],

@@ -1,6 +1,14 @@
 import type { Curve } from "@levitas/core/curve";
 import { heightAbove } from "@levitas/core/curve";
-import { type MouseEvent, type ReactNode, useId, useLayoutEffect, useRef } from "react";
+import {
+  lazy,
+  type MouseEvent,
+  type ReactNode,
+  Suspense,
+  useId,
+  useLayoutEffect,
+  useRef,
+} from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useDesk, useDeskCurve, useDeskFrame, useDeskState } from "../desk/DeskContext.ts";
 import { isTangled, soundCurve } from "../desk/desk.ts";
@@ -15,10 +23,13 @@ import {
   type Parts,
   set,
 } from "./drawPlot.ts";
-import { PathPoints } from "./PathPoints.tsx";
 import { PlotReader } from "./PlotReader.tsx";
 import { useBoxSelection } from "./useBoxSelection.ts";
 import { usePlotZoom } from "./usePlotZoom.ts";
+import { useRovingStop } from "./useRovingStop.ts";
+
+// Most curves have no points.
+const PathPoints = lazy(async () => ({ default: (await import("./PathPoints.tsx")).PathPoints }));
 
 /** How near the curve a double-click puts a point on it, px. */
 const NEAR = 12;
@@ -38,6 +49,7 @@ export function CurvePlot({ title }: { title: string }): ReactNode {
     drawn.current = {};
   };
   usePlotZoom(svg);
+  useRovingStop(svg);
   useLayoutEffect(() => {
     const element = svg.current?.parentElement;
     if (!element) return;
@@ -54,18 +66,20 @@ export function CurvePlot({ title }: { title: string }): ReactNode {
   useDeskFrame(
     "The plot",
     ["time", "curve", "plot", "state", "drag"],
-    ({ curve, sound, progress, duration }) => {
+    ({ curve, sound, progress }) => {
       const before = drawn.current;
       const moved = view.version !== before.version;
       if (moved) drawFrame(parts.current, desk);
       if (moved || curve !== before.curve) drawCurve(parts.current, desk, curve, sound);
       if (moved || ghost !== before.ghost) drawGhost(parts.current, desk, ghost);
-      if (moved || curve !== before.curve) drawReadings(parts.current, desk, curve, duration);
       drawn.current = { curve, version: view.version, ghost };
       drawPlayhead(parts.current, desk, sound, progress);
-      set(parts.current.duration, { text: `${numberLabel(duration, 0)} ms` });
     },
   );
+  useDeskFrame("The readings on the plot", ["numbers", "plot", "state"], ({ curve, duration }) => {
+    drawReadings(parts.current, desk, curve, duration);
+    set(parts.current.duration, { text: `${numberLabel(duration, 0)} ms` });
+  });
 
   const box = useBoxSelection(svg, (name) => parts.current[name]);
 
@@ -191,7 +205,11 @@ export function CurvePlot({ title }: { title: string }): ReactNode {
             visibility="hidden"
           />
         </g>
-        {kept.kind === "path" ? <PathPoints guide={() => parts.current.guide} /> : null}
+        {kept.kind === "path" ? (
+          <Suspense fallback={null}>
+            <PathPoints guide={() => parts.current.guide} />
+          </Suspense>
+        ) : null}
         {handlesOf(kept) ? (
           <>
             <BezierHandle index={1} />

@@ -1,4 +1,4 @@
-import type { HandleSide } from "@levitas/core/curve";
+import type { HandleSide, PathPoint } from "@levitas/core/curve";
 import { type ReactNode, useRef } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
@@ -12,6 +12,8 @@ export function PathPoints({ guide }: { guide: Guide }): ReactNode {
   const curve = useDeskCurve();
   const points = useDeskState((state) => state.points);
   const group = useRef<SVGGElement>(null);
+  /** What each element was drawn for: of a hundred points mostly one moves. */
+  const drawn = useRef(new WeakMap<Element, { point: PathPoint; version: number }>());
 
   useDeskFrame("The points of the path", ["curve", "plot", "state"], (frame) => {
     const root = group.current;
@@ -19,7 +21,9 @@ export function PathPoints({ guide }: { guide: Guide }): ReactNode {
     const { plot } = desk;
     for (const element of root.children) {
       const point = frame.curve.points[Number(element.getAttribute("data-of"))];
-      if (!point) continue;
+      const before = drawn.current.get(element);
+      if (!point || (before?.point === point && before.version === plot.version)) continue;
+      drawn.current.set(element, { point, version: plot.version });
       const side = element.getAttribute("data-side") as HandleSide | null;
       const place = side ? (point[side] ?? point) : point;
       if (element instanceof SVGLineElement) {

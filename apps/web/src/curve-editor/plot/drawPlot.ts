@@ -69,6 +69,16 @@ function piecesOf({ plot }: CurveDesk, curve: Curve): Piece[] {
     }
     return pieces;
   }
+  if (curve.kind === "cubic-bezier") {
+    // The browser draws it as what it is.
+    const { x1, y1, x2, y2 } = curve;
+    const [first, last] = [
+      { x: 0, y: 0 },
+      { x: 1, y: 1 },
+    ];
+    const line = `M${at(first)}C${at({ x: x1, y: y1 })} ${at({ x: x2, y: y2 })} ${at(last)}`;
+    return [{ line, from: plot.toX(0), to: plot.toX(1) }];
+  }
   const points = curvePolyline(curve, SAMPLES);
   let line = "";
   for (let i = 0; i < points.length; i += 2)

@@ -11,8 +11,10 @@ export function PlayheadLine(): ReactNode {
   const unit = useBenchState((state) => state.timeUnit);
   const line = useRef<HTMLDivElement>(null);
   const head = useRef<HTMLDivElement>(null);
-  useFrame("The playhead line", ["time", "axis", "motion"], ({ time, study }) => {
+  useFrame("The playhead line", ["time", "axis"], ({ time }) => {
     if (line.current) line.current.style.translate = `${bench.view.toX(time)}px 0`;
+  });
+  useFrame("The time at the playhead", ["numbers"], ({ time, study }) => {
     if (head.current) head.current.textContent = timeLabel(time, unit, study.scene.frameRate);
   });
   const bind = useDragSession<{ from: number; wasPlaying: boolean }>({

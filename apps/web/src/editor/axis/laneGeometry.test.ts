@@ -2,13 +2,7 @@ import type { Curve } from "@levitas/core/curve";
 import { handleAt, handlesOf, snapHandle, withHandle } from "../../curve-editor/desk/handles.ts";
 import { PlotView } from "../../curve-editor/desk/plotView.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
-import {
-  areaPath,
-  linePath,
-  rulerStepFrames,
-  rulerStepMs,
-  valueRange,
-} from "../axis/laneGeometry.ts";
+import { linePath, rulerStepFrames, rulerStepMs, valueRange } from "../axis/laneGeometry.ts";
 import { snapTime } from "../axis/snapTime.ts";
 import { bothTimes } from "../session/labels.ts";
 import { TimelineView } from "../session/timelineView.ts";
@@ -63,7 +57,6 @@ describe("lanes", () => {
     ).toBe("M0.00 24.00L10.00 8.00");
     const flat = Float64Array.of(0, 5, 10, 5);
     expect(linePath(flat, view, valueRange(flat))).toBe("M0.00 16.00L10.00 16.00");
-    expect(areaPath("", 0, 5)).toBe("");
   });
 });
 

@@ -44,13 +44,6 @@ export function linePath(
   return path;
 }
 
-/** A line closed down to the foot of its bar. */
-export function areaPath(line: string, from: number, to: number): string {
-  return line === ""
-    ? ""
-    : `${line}L${to.toFixed(2)} ${BAR.bottom}L${from.toFixed(2)} ${BAR.bottom}Z`;
-}
-
 /** A step of ruler marks: how far apart the lettered ones are, and how many parts between them. */
 export interface RulerStep {
   readonly major: number;

@@ -8,14 +8,8 @@ import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { MARGIN } from "../axis/laneGeometry.ts";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { passWords } from "../session/iterationWords.ts";
+import { chooseBlock } from "./blockHands.ts";
 import type { BlockRow } from "./blockRows.ts";
-
-/** Chooses an item, or with Shift adds it to those that are chosen or takes it out. */
-export function chooseBlock(bench: ReturnType<typeof useBench>, id: string, add: boolean): void {
-  const { items = [] } = bench.selection;
-  if (!add) bench.selectItems([id]);
-  else bench.selectItems(items.includes(id) ? items.filter((one) => one !== id) : [...items, id]);
-}
 
 /** What an item is, in few words. */
 function kindWords(item: SequenceItem): string {
@@ -43,7 +37,7 @@ export function BlockMargin({ row }: { row: BlockRow }): ReactNode {
   };
   return (
     <div
-      className="relative flex shrink-0 items-center gap-1.5 overflow-hidden border-r border-rule bg-paper pr-2"
+      className="pointer-events-auto relative flex shrink-0 items-center gap-1.5 overflow-hidden border-r border-rule bg-paper pr-2"
       style={{ width: MARGIN, paddingLeft: 8 + depth * 14 }}
     >
       {selected ? <span className="absolute inset-y-0 left-0 w-1 bg-spruce" /> : null}

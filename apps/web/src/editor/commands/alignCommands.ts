@@ -1,15 +1,6 @@
 import type { Bench } from "../session/bench.ts";
-import { beginSceneChange, type NewValue } from "../session/changes.ts";
 import { chosenFigures } from "../session/selection.ts";
-import {
-  type Alignment,
-  alignMoves,
-  beginTogether,
-  boxAround,
-  distributeMoves,
-  type Place,
-  placeValues,
-} from "../session/together.ts";
+import type { Alignment } from "../session/together.ts";
 import type { Command } from "./command.ts";
 
 /** Why something that needs several chosen figures does not apply. */
@@ -20,24 +11,11 @@ const needsFigures =
       ? undefined
       : `Choose ${least === 2 ? "two" : "three"} figures first: Shift-click adds one.`;
 
-/** Moves the chosen figures, each by what `moves` says for the boxes around them, px of the scene. */
-function moveChosen(
-  bench: Bench,
-  moves: (boxes: readonly ReturnType<typeof boxAround>[]) => readonly Place[],
-): void {
-  const change = beginSceneChange(bench);
-  const { members } = beginTogether(change, chosenFigures(bench.selection));
-  const poses = change.motion.at(change.time, new Float64Array(change.motion.slotCount));
-  const by = moves(members.map(({ id }) => boxAround(change, poses, [id])));
-  const values = members.flatMap((member, i): NewValue[] => {
-    const { x, y } = by[i] ?? { x: 0, y: 0 };
-    return placeValues(member, { x: member.pivot.x + x, y: member.pivot.y + y }).filter(
-      ({ channel }) => Math.abs(channel === "x" ? x : y) > 1e-9,
-    );
-  });
-  change.update(values);
-  change.end(false);
-}
+/** What lines figures up comes with the first time it is asked for. */
+const withAlign =
+  (work: (commands: typeof import("./alignChosen.ts"), bench: Bench) => void) =>
+  (bench: Bench): void =>
+    void import("./alignChosen.ts").then((commands) => work(commands, bench));
 
 const align = (how: Alignment, text: string): Command => ({
   id: `align-${how}`,
@@ -45,7 +23,7 @@ const align = (how: Alignment, text: string): Command => ({
   keys: [],
   shownKeys: "",
   why: needsFigures(2),
-  run: (bench) => moveChosen(bench, (boxes) => alignMoves(boxes, how)),
+  run: withAlign(({ alignChosen }, bench) => alignChosen(bench, how)),
 });
 
 const distribute = (axis: "x" | "y", text: string): Command => ({
@@ -54,7 +32,7 @@ const distribute = (axis: "x" | "y", text: string): Command => ({
   keys: [],
   shownKeys: "",
   why: needsFigures(3),
-  run: (bench) => moveChosen(bench, (boxes) => distributeMoves(boxes, axis)),
+  run: withAlign(({ distributeChosen }, bench) => distributeChosen(bench, axis)),
 });
 
 /** Lining figures up, where they stand at the playhead. */

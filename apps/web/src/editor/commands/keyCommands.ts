@@ -1,5 +1,13 @@
 import { HOLD } from "@levitas/core/curve";
-import { deleteKeys, keyNear, keysOfFigure, setSpanCurves, setValueAt } from "@levitas/core/edit";
+import {
+  deleteKeys,
+  keyNear,
+  keysOfFigure,
+  moveItems,
+  moveKeys,
+  setSpanCurves,
+  setValueAt,
+} from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
 import { channelOf } from "@levitas/core/study";
 import { printHexColor } from "@levitas/core/value";
@@ -65,6 +73,17 @@ function deleteChosenKeys(bench: Bench): void {
   });
 }
 
+/** Moves the chosen keys, or blocks where those are looked at, by frames. */
+const moveBy =
+  (frames: number) =>
+  (bench: Bench): void => {
+    const by = (1000 * frames) / bench.study.scene.frameRate;
+    const { keys, items = [] } = bench.selection;
+    if (hasBlocks(bench)) bench.perform(moveItems, { ids: items, by });
+    else bench.perform(moveKeys, { keyIds: keys, time: by });
+  };
+const canMove = (bench: Bench) => (hasBlocks(bench) ? undefined : needsKeys(bench));
+
 /** What is done with keys; with blocks, where those are looked at and some are chosen. */
 export const KEY_COMMANDS: readonly Command[] = [
   {
@@ -82,6 +101,24 @@ export const KEY_COMMANDS: readonly Command[] = [
     shownKeys: `${MOD} A`,
     run: chooseAll,
   },
+  ...(
+    [
+      ["later", "a frame later", "mod+right", "→", 1],
+      ["earlier", "a frame earlier", "mod+left", "←", -1],
+      ["much-later", "ten frames later", "mod+shift+right", "Shift →", 10],
+      ["much-earlier", "ten frames earlier", "mod+shift+left", "Shift ←", -10],
+    ] as const
+  ).map(
+    ([id, words, key, shown, frames]): Command => ({
+      id: `keys-${id}`,
+      label: `Move the chosen keys, or blocks, ${words}`,
+      keys: [key],
+      shownKeys: `${MOD} ${shown}`,
+      repeats: true,
+      why: canMove,
+      run: moveBy(frames),
+    }),
+  ),
   {
     id: "copy",
     label: "Copy the chosen keys",

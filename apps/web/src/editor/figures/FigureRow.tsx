@@ -10,8 +10,8 @@ import { useBench, useBenchState } from "../session/BenchContext.ts";
 import type { Row } from "../session/rows.ts";
 import { chosenFigures } from "../session/selection.ts";
 import { ChannelPicker } from "./ChannelPicker.tsx";
+import { ColumnCell } from "./ColumnCell.tsx";
 import { DressPanel } from "./DressPanel.tsx";
-import { FigureColumns } from "./FigureColumns.tsx";
 import { FollowPanel } from "./FollowPanel.tsx";
 import { useReorder } from "./useReorder.ts";
 
@@ -35,7 +35,7 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
   return (
     <>
       <div
-        className="group flex shrink-0 items-center gap-2 border-r border-rule bg-paper pr-1"
+        className="group pointer-events-auto flex shrink-0 items-center gap-2 border-r border-rule bg-paper pr-1"
         style={{ width: MARGIN, paddingLeft: 12 + depth * 14 }}
       >
         <span
@@ -85,7 +85,7 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
           </IconButton>
         </Menu>
       </div>
-      <FigureColumns figure={figure} bars={row.bars} />
+      <ColumnCell row={row} />
     </>
   );
 }

@@ -1,23 +1,16 @@
-import { stretchOf } from "@levitas/core/edit";
-import { readChannel, stretchSpeeds } from "@levitas/core/motion";
-import type { ChannelDefinition } from "@levitas/core/study";
 import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
-import { HUE } from "../../theme/hues.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { onPanDrag } from "../../ui/panDrag.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { isNumeric, MARGIN, ROW } from "../axis/laneGeometry.ts";
-import { useKeyBox } from "../keys/useKeyBox.ts";
-import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
-import { findLayer } from "../session/findLayer.ts";
-import { axisTicks, GRAPH, graphPath } from "../session/graphView.ts";
-import { valueLabel } from "../session/labels.ts";
-import { type LaneBar, laneName, type Row, timelineRows } from "../session/rows.ts";
-import { FaintLines } from "./FaintLines.tsx";
-import { GraphTrack } from "./GraphTrack.tsx";
-import { lineOf } from "./layerLine.ts";
-
-type LaneOf = Extract<Row, { kind: "lane" | "graph" }>;
+import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
+import type { GraphView } from "../session/graphView.ts";
+import { laneName, timelineRows } from "../session/rows.ts";
+import { GraphCanvas } from "./GraphCanvas.tsx";
+import { GraphCursor } from "./GraphCursor.tsx";
+import { type LaneOf, linesOf, type Shown, speedsOf } from "./graphLines.ts";
+import { graphTicks } from "./graphPicture.ts";
+import { StretchReadings } from "./StretchReadings.tsx";
 
 /** A lane unfolded: its values in real units and its speed, on the timeline's own time axis. */
 export function GraphRow({ row }: { row: LaneOf }): ReactNode {
@@ -26,72 +19,52 @@ export function GraphRow({ row }: { row: LaneOf }): ReactNode {
   const { figure, channel } = row;
   const [added, setAdded] = useState<readonly string[]>([]);
   const view = bench.graph(laneName(figure.id, channel.id));
-  const svg = useRef<SVGSVGElement>(null);
+  const track = useRef<HTMLDivElement>(null);
   const axis = useRef<SVGSVGElement>(null);
-  const speed = useRef<SVGPathElement>(null);
   const peak = useRef<HTMLSpanElement>(null);
-  const drawn = useRef("");
-  const ground = useKeyBox();
+  const labelled = useRef(-1);
   /** The figure's other lanes of the same unit: they can be shown on this graph too. */
-  const lanes = useMemo(
+  const others = useMemo(
     () =>
       timelineRows(study).filter(
         (each): each is LaneOf =>
-          each.kind === "lane" && each.figure.id === figure.id && isNumeric(each.channel),
+          each.kind === "lane" &&
+          each.figure.id === figure.id &&
+          each.channel.id !== channel.id &&
+          isNumeric(each.channel),
       ),
-    [study, figure.id],
+    [study, figure.id, channel.id],
   );
-  const alike = lanes.filter(
-    (each) => each.channel.id !== channel.id && each.channel.unit === channel.unit,
-  );
-  const shown: readonly LaneOf[] = [
-    row,
-    ...alike.filter((each) => added.includes(each.channel.id)),
-  ];
-  const bars = shown.flatMap((lane) => lane.bars.map((bar) => ({ lane, bar })));
+  const alike = others.filter((each) => each.channel.unit === channel.unit);
+  const shown = useMemo((): Shown => {
+    const lanes = alike.filter((each) => added.includes(each.channel.id));
+    return { row, lanes: [row, ...lanes], faint: others.filter((each) => !lanes.includes(each)) };
+  }, [row, others, added]);
 
   useFrame("The graph row", ["motion", "axis", "graphs", "drag"], ({ motion }) => {
-    const layers = bars.map(({ lane, bar }) =>
-      findLayer(motion, figure.id, lane.channel, bar.tween.id),
-    );
-    const lines = layers.map((layer) => (layer ? lineOf(layer) : new Float64Array(0)));
     if (view.fitted && !bench.dragging) {
       let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-      for (const line of lines)
-        for (let i = 1; i < line.length; i += 2) {
-          low = Math.min(low, line[i] as number);
-          high = Math.max(high, line[i] as number);
+      for (const { points } of linesOf(motion, shown))
+        for (let i = 1; i < points.length; i += 2) {
+          low = Math.min(low, points[i] as number);
+          high = Math.max(high, points[i] as number);
         }
       const before = view.version;
       if (low <= high) view.fit(low, high);
-      // Lines and beads may have been drawn in this frame already.
+      // It may have been painted in this frame already.
       if (view.version !== before) bench.clock.invalidate();
     }
-    const state = `${bench.view.from} ${bench.view.scale} ${bench.view.width} ${view.version}`;
-    const layersNow = layers.map(layerMark).join(" ");
-    if (drawn.current === `${state} ${layersNow}`) return;
-    drawn.current = `${state} ${layersNow}`;
-    drawAxis(axis.current, svg.current, view, channel);
-    const own = row.bars.flatMap((bar) => {
-      const layer = findLayer(motion, figure.id, channel, bar.tween.id);
-      return layer ? [layer] : [];
-    });
-    const speeds = stretchSpeeds(own, 36);
-    let most = 0;
-    for (let i = 1; i < speeds.length; i += 2) most = Math.max(most, speeds[i] as number);
-    const height = GRAPH.speedBottom - GRAPH.speedTop;
-    const line = graphPath(
-      speeds,
-      (time) => bench.view.toX(time),
-      (value) => GRAPH.speedBottom - (most > 0 ? (value / most) * height : 0),
-    );
-    writeAttributes(speed.current, { d: line });
+    if (labelled.current !== view.version) {
+      labelled.current = view.version;
+      labelAxis(axis.current, view, channel.unit);
+    }
+    const { most } = speedsOf(motion, row);
     const text = `${numberLabel(most, most < 10 ? 2 : 0)} ${channel.unit}/s`;
     if (peak.current && peak.current.textContent !== text) peak.current.textContent = text;
   });
 
   useEffect(() => {
-    const element = svg.current;
+    const element = track.current;
     if (!element) return;
     const wheel = (event: WheelEvent) => {
       event.preventDefault();
@@ -117,7 +90,6 @@ export function GraphRow({ row }: { row: LaneOf }): ReactNode {
     };
   }, [bench, view]);
 
-  const hue = HUE[figure.hue];
   return (
     <>
       <div
@@ -166,74 +138,26 @@ export function GraphRow({ row }: { row: LaneOf }): ReactNode {
           aria-hidden="true"
         />
       </div>
-      {/* biome-ignore lint/a11y/useSemanticElements: SVG has no fieldset of its own */}
-      <svg
-        ref={svg}
+      {/* biome-ignore lint/a11y/useSemanticElements: what it groups is painted, not a part of a form */}
+      <div
+        ref={track}
         role="group"
         aria-label={`Graph of ${figure.name} ${channel.label}`}
         data-graph={laneName(figure.id, channel.id)}
-        className="min-w-0 flex-1 touch-none overflow-hidden bg-paper/40"
-        height={ROW.graph}
+        className="relative min-w-0 flex-1 overflow-hidden"
+        style={{ height: ROW.graph }}
       >
-        <g data-part="grid" className="stroke-rule" />
-        <line
-          x1={0}
-          x2="100%"
-          y1={GRAPH.speedBottom}
-          y2={GRAPH.speedBottom}
-          className="stroke-rule"
-        />
-        <rect {...ground} width="100%" height={ROW.graph} className="fill-transparent" />
-        <FaintLines
-          figure={figure}
-          lanes={lanes.filter((each) => !shown.includes(each) && each.channel.id !== channel.id)}
-        />
-        <path
-          ref={speed}
-          className="pointer-events-none fill-marigold/25 stroke-marigold stroke-[1.4]"
-        />
-        {bars.map(({ lane, bar }, i) => (
-          <GraphTrack
-            key={`${bar.tween.id} ${lane.channel.id}`}
-            bar={bar}
-            figure={figure}
-            channel={lane.channel}
-            view={view}
-            className={i < row.bars.length ? hue.stroke : "stroke-spruce"}
-          />
-        ))}
-      </svg>
+        <GraphCanvas shown={shown} view={view} track={track} />
+        <GraphCursor shown={shown} view={view} />
+      </div>
     </>
   );
 }
 
-const marks = new WeakMap<object, number>();
-let nextMark = 1;
-
-/** A number that is the same for the same object, so that a change of it can be told. */
-function layerMark(layer: object | undefined): number {
-  if (!layer) return 0;
-  const known = marks.get(layer);
-  if (known !== undefined) return known;
-  marks.set(layer, nextMark);
-  return nextMark++;
-}
-
-/** Lines and letters of the value axis: letters in the margin, hairlines through the graph. */
-function drawAxis(
-  axis: SVGSVGElement | null,
-  svg: SVGSVGElement | null,
-  view: ReturnType<ReturnType<typeof useBench>["graph"]>,
-  channel: ChannelDefinition,
-): void {
-  const grid = svg?.querySelector('[data-part="grid"]');
-  if (!axis || !grid) return;
-  const ticks = axisTicks(view.min, view.max, 4).filter(
-    (tick) => view.toY(tick) > GRAPH.top - 4 && view.toY(tick) < GRAPH.bottom + 4,
-  );
-  const step = (ticks[1] ?? 1) - (ticks[0] ?? 0);
-  const decimals = Math.min(Math.max(-Math.floor(Math.log10(Math.abs(step)) + 1e-9), 0), 4);
-  axis.replaceChildren(
+/** Letters of the value axis, in the margin. */
+function labelAxis(axis: SVGSVGElement | null, view: GraphView, unit: string): void {
+  const { ticks, decimals } = graphTicks(view);
+  axis?.replaceChildren(
     ...ticks.map((tick, i) => {
       const text = document.createElementNS("http://www.w3.org/2000/svg", "text");
       writeAttributes(text, {
@@ -242,57 +166,8 @@ function drawAxis(
         "text-anchor": "end",
         class: "fill-muted font-mono text-[10px]",
       });
-      const unit = i === ticks.length - 1 && channel.unit ? ` ${channel.unit}` : "";
-      text.textContent = `${numberLabel(tick, decimals)}${unit}`;
+      text.textContent = `${numberLabel(tick, decimals)}${i === ticks.length - 1 && unit ? ` ${unit}` : ""}`;
       return text;
     }),
-  );
-  grid.replaceChildren(
-    ...ticks.map((tick) => {
-      const line = document.createElementNS("http://www.w3.org/2000/svg", "line");
-      const y = (Math.round(view.toY(tick)) + 0.5).toFixed(1);
-      writeAttributes(line, { x1: 0, x2: "100%", y1: y, y2: y });
-      return line;
-    }),
-  );
-}
-
-/** Readings of the chosen keys' stretch, else of the chosen span, else of all of the lane. */
-function StretchReadings({ row: { figure, channel, bars } }: { row: LaneOf }): ReactNode {
-  const bench = useBench();
-  const study = useStudy();
-  const selection = useBenchState((state) => state.selection);
-  const found = useMemo(() => {
-    const own = bars.flatMap(({ track }: LaneBar) => track.keys.map(({ id }) => id));
-    const chosen = selection.keys.filter((id) => own.includes(id));
-    const at = own.indexOf(selection.span ?? "");
-    const ids = chosen.length > 1 ? chosen : at >= 0 ? own.slice(at, at + 2) : own;
-    const stretch = stretchOf(study, ids);
-    const { motion } = bench;
-    const read = stretch && readChannel(motion, motion.figureIndex(figure.id), channel.id, stretch);
-    const of = chosen.length > 1 ? "chosen keys" : at >= 0 ? "span" : "lane";
-    return read && { ...read, of };
-  }, [bench, study, selection, bars, figure.id, channel.id]);
-  if (!found) return null;
-  const lines: [string, string][] = [
-    ["overshoots", valueLabel(channel, found.overshoot)],
-    ...(found.anticipation > 0
-      ? [["draws back", valueLabel(channel, found.anticipation)] as [string, string]]
-      : []),
-    ["settles in", found.settle === null ? "never" : `${numberLabel(found.settle, 0)} ms`],
-    ["peak", `${numberLabel(found.peakSpeed, found.peakSpeed < 10 ? 2 : 0)} ${channel.unit}/s`],
-  ];
-  return (
-    <div data-testid="stretch-readings" className="pr-14">
-      <p className="text-muted">of the {found.of}</p>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-2">
-        {lines.map(([name, text]) => (
-          <div key={name} className="contents">
-            <dt className="text-muted">{name}</dt>
-            <dd className="text-right font-mono text-[10.5px] whitespace-nowrap">{text}</dd>
-          </div>
-        ))}
-      </dl>
-    </div>
   );
 }

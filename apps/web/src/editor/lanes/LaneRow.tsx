@@ -4,7 +4,7 @@ import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { isNumeric, MARGIN } from "../axis/laneGeometry.ts";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
 import { laneName, type Row } from "../session/rows.ts";
-import { LaneTrack } from "./LaneTrack.tsx";
+import { LaneCell } from "./LaneCell.tsx";
 import { SwitchAtPlayhead } from "./SwitchAtPlayhead.tsx";
 import { ValueAtPlayhead } from "./ValueAtPlayhead.tsx";
 
@@ -24,7 +24,7 @@ export function LaneRow({ row }: { row: Extract<Row, { kind: "lane" | "graph" }>
   return (
     <>
       <div
-        className="relative flex shrink-0 items-center gap-1 border-r border-rule bg-paper pr-2 pl-2.5"
+        className="pointer-events-auto relative flex shrink-0 items-center gap-1 border-r border-rule bg-paper pr-2 pl-2.5"
         style={{ width: MARGIN }}
       >
         {selected ? <span className="absolute inset-y-0 left-0 w-1 bg-spruce" /> : null}
@@ -56,7 +56,7 @@ export function LaneRow({ row }: { row: Extract<Row, { kind: "lane" | "graph" }>
           <ValueAtPlayhead figure={figure} channel={channel} />
         )}
       </div>
-      <LaneTrack row={row} />
+      <LaneCell row={row} />
     </>
   );
 }

@@ -2,7 +2,6 @@ import { type Overlap, overlapsOn } from "@levitas/core/motion";
 import type { ChannelDefinition, Figure } from "@levitas/core/study";
 import { lazy, type ReactNode, Suspense, useMemo, useRef } from "react";
 import { Panel } from "../../ui/Panel.tsx";
-import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { BAR } from "../axis/laneGeometry.ts";
 import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
 
@@ -32,7 +31,7 @@ export function OverlapMarks({
 
 function Mark({ overlap }: { overlap: Overlap }): ReactNode {
   const bench = useBench();
-  const mark = useRef<SVGRectElement>(null);
+  const mark = useRef<HTMLButtonElement>(null);
   useFrame("The overlap marks", ["motion", "axis"], ({ motion }) => {
     const driven = motion.drivenAt(motion.figureIndex(overlap.figureId), overlap.channel);
     const now = driven
@@ -40,38 +39,28 @@ function Mark({ overlap }: { overlap: Overlap }): ReactNode {
           ({ winner, loser }) => winner === overlap.winner && loser === overlap.loser,
         )
       : undefined;
-    const visibility = now ? "visible" : "hidden";
+    const { current } = mark;
+    if (!current) return;
     const from = bench.view.toX(now?.from ?? 0);
     const to = bench.view.toX(now?.to ?? 0);
-    writeAttributes(mark.current, {
-      x: from.toFixed(1),
-      width: Math.max(to - from, 4).toFixed(1),
-      visibility,
-    });
+    current.style.left = `${from.toFixed(1)}px`;
+    current.style.width = `${Math.max(to - from, 4).toFixed(1)}px`;
+    current.style.visibility = now ? "visible" : "hidden";
   });
   const name = (id: string) => bench.motion.placements.byId.get(id)?.item.name ?? id;
   return (
     <Panel
       name="Mend the overlap"
       trigger={
-        // biome-ignore lint/a11y/useSemanticElements: SVG has no button of its own
-        <rect
+        <button
           ref={mark}
-          y={BAR.bottom - 5}
-          height={7}
-          rx={2}
-          role="button"
-          tabIndex={0}
+          type="button"
           aria-label={`Overlap: ${name(overlap.winner)} wins over ${name(overlap.loser)}`}
+          title={`${name(overlap.winner)} wins over ${name(overlap.loser)} here: click to mend`}
           data-overlap={`${overlap.winner} ${overlap.loser}`}
-          onKeyDown={(event) => {
-            if (event.key !== "Enter") return;
-            event.currentTarget.dispatchEvent(new MouseEvent("click", { bubbles: true }));
-          }}
-          className="cursor-pointer fill-fault stroke-raised stroke-1"
-        >
-          <title>{`${name(overlap.winner)} wins over ${name(overlap.loser)} here: click to mend`}</title>
-        </rect>
+          className="pointer-events-auto absolute h-[7px] rounded-sm border border-raised bg-fault"
+          style={{ top: BAR.bottom - 5 }}
+        />
       }
       className="w-80 p-3"
     >

@@ -14,7 +14,7 @@ export function SwitchAtPlayhead({
   const bench = useBench();
   const button = useRef<HTMLButtonElement>(null);
   const shown = useRef<boolean | null>(null);
-  useFrame("The switch at playhead", ["time", "motion"], ({ motion, poses }) => {
+  useFrame("The switch at playhead", ["numbers"], ({ motion, poses }) => {
     const index = motion.figureIndex(figure.id);
     if (index < 0 || !button.current) return;
     const on = (poses[motion.slot(index, channel.id)] as number) >= 0.5;

@@ -38,7 +38,7 @@ export function ValueAtPlayhead({
   const element = useRef<HTMLElement>(null);
   const swatch = useRef<HTMLButtonElement>(null);
   const shown = useRef("");
-  useFrame("The value at playhead", ["time", "motion"], ({ motion, poses }) => {
+  useFrame("The value at playhead", ["numbers"], ({ motion, poses }) => {
     const index = motion.figureIndex(figure.id);
     if (!element.current || index < 0) return;
     const slot = motion.slot(index, channel.id);
@@ -149,7 +149,11 @@ export function ValueAtPlayhead({
               },
             },
           })}
-      className={channel.kind === "color" ? "w-20 shrink-0" : "w-24 shrink-0"}
+      className={
+        channel.kind === "color"
+          ? "w-20 shrink-0 [contain:size_layout]"
+          : "w-24 shrink-0 [contain:size_layout]"
+      }
     />
   );
   if (channel.kind !== "color") return number;

@@ -19,7 +19,12 @@ import {
 import { findTween, type Study } from "@levitas/core/study";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { Clock } from "../../clock/clock.ts";
-import { type Drawer, FrameScheduler, type Registration } from "../../clock/frameScheduler.ts";
+import {
+  type Drawer,
+  FrameScheduler,
+  NUMBERS_EVERY,
+  type Registration,
+} from "../../clock/frameScheduler.ts";
 import { compileCurve } from "../../curve-editor/curveReader.ts";
 import type { CurveDesk } from "../../curve-editor/desk/desk.ts";
 import { onTheme } from "../../theme/theme.ts";
@@ -34,6 +39,14 @@ import { chosenFigures, prune, type Selection } from "./selection.ts";
 import { createSpanDesk } from "./spanDesk.ts";
 import { TimelineView } from "./timelineView.ts";
 
+/** Answers the ids of the keys that are drawn within a box of the window, px. */
+export type KeyFinder = (box: {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}) => readonly string[];
+
 /** What whoever draws is given, once a frame. The poses are only good during the call. */
 export interface Frame {
   /** ms. */
@@ -45,12 +58,15 @@ export interface Frame {
 }
 
 /**
- * What drawers of the bench depend on: the playhead's time; the motion that is shown, and with it the study; the time
+ * What drawers of the bench depend on: the playhead's time; "numbers", which is the time and the motion for what is
+ * written in words and numbers (nobody reads sixty of them a second, and each new text has the browser lay out the page
+ * anew: while it plays they change 20 times a second); the motion that is shown, and with it the study; the time
  * axis; the values that graphs show; the camera of the scene; the bench's state, such as what is selected; the clock's
  * settings and whether it plays; whether something is being dragged.
  */
 export type BenchTopic =
   | "time"
+  | "numbers"
   | "motion"
   | "axis"
   | "graphs"
@@ -71,6 +87,8 @@ export class Bench {
   readonly store: StoreApi<BenchState>;
   /** Where the curve of the selected span is worked on. */
   readonly desk: CurveDesk;
+  /** Those who know where keys are drawn. */
+  readonly keyFinders = new Set<KeyFinder>();
   private readonly graphs = new Map<string, GraphView>();
   private gesture: Gesture | undefined;
   /** Shown instead of the study while a person looks back at how it was. */
@@ -396,6 +414,9 @@ export class Bench {
       { time, motion, poses, study: motion.study },
       {
         time: [time],
+        numbers: clock.playing
+          ? [Math.floor(performance.now() / NUMBERS_EVERY), this.study]
+          : [time, motion],
         motion: [motion],
         axis: [view.from, view.scale, view.width],
         graphs: [this.graphsVersion()],

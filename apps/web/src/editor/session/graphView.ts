@@ -62,17 +62,3 @@ export function axisTicks(min: number, max: number, count: number): number[] {
     ticks.push(i * step + 0);
   return ticks;
 }
-
-/** A polyline of (time, value) as SVG path data. */
-export function graphPath(
-  points: Float64Array,
-  toX: (time: number) => number,
-  toY: (value: number) => number,
-): string {
-  let path = "";
-  for (let i = 0; i < points.length; i += 2) {
-    const [x, y] = [toX(points[i] as number), toY(points[i + 1] as number)];
-    path += `${i === 0 ? "M" : "L"}${x.toFixed(1)} ${y.toFixed(1)}`;
-  }
-  return path;
-}

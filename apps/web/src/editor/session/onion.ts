@@ -1,9 +1,5 @@
 import { frameAt, type Motion, timeOfFrame } from "@levitas/core/motion";
 import { eachTween } from "@levitas/core/study";
-import { printHexColor } from "@levitas/core/value";
-import { tokenColor } from "../../theme/theme.ts";
-import type { Placement } from "./camera.ts";
-import { tracePose } from "./outline.ts";
 
 /** How past and coming states are shown over the scene. */
 export interface OnionSkin {
@@ -47,37 +43,4 @@ export function onionTimes(
       .slice(0, before),
     coming: sorted.filter((each) => each > time + 0.5).slice(0, after),
   };
-}
-
-/** Draws skins of a figure: past ones in its own color, coming ones in marigold, fainter with distance. */
-export function drawOnion(
-  context: CanvasRenderingContext2D,
-  motion: Motion,
-  poses: Float64Array,
-  figureIndex: number,
-  placement: Placement,
-  { time, onion }: { readonly time: number; readonly onion: OnionSkin },
-): void {
-  const { past, coming } = onionTimes(motion, figureIndex, time, onion);
-  const shown = motion.at(time, poses);
-  const own = printHexColor(shown, motion.slot(figureIndex, "color"));
-  const marigold = tokenColor("marigold");
-  const draw = (times: readonly number[], color: string) =>
-    times.forEach((at, i) => {
-      motion.at(at, poses);
-      const strength = 1 - i / (times.length + 0.5);
-      tracePose(context, motion, poses, figureIndex, placement);
-      if (onion.look === "filled") {
-        context.globalAlpha = 0.05 + 0.22 * strength;
-        context.fillStyle = color;
-        context.fill();
-      }
-      context.globalAlpha = 0.25 + 0.6 * strength;
-      context.strokeStyle = color;
-      context.lineWidth = 1.3;
-      context.stroke();
-    });
-  draw(past, own);
-  draw(coming, marigold);
-  context.globalAlpha = 1;
 }

@@ -1,32 +1,27 @@
 import { boxCorners, type Motion, mapPoint, poseMatrix } from "@levitas/core/motion";
 import type { Placement } from "./camera.ts";
 
-/** Traces the outline of a figure in poses as a path of the canvas: round for balls and dials, else its box. */
-export function tracePose(
-  context: CanvasRenderingContext2D,
+/** The outline of a figure in poses, closed, x and y in turn, px of the screen: round for balls and dials, else its box. */
+export function poseOutline(
   motion: Motion,
   poses: Float64Array,
   figureIndex: number,
   { scale, left, top }: Placement,
-): void {
+): number[] {
   const figure = motion.study.figures[figureIndex];
-  if (!figure) return;
-  const to = ([x, y]: readonly [number, number]): [number, number] => [
-    left + x * scale,
-    top + y * scale,
-  ];
-  context.beginPath();
+  if (!figure) return [];
+  const to = ([x, y]: readonly [number, number]) => [left + x * scale, top + y * scale];
   if (figure.kind === "ball" || (figure.kind === "dial" && !figure.look.needle)) {
     const matrix = poseMatrix(motion, poses, figureIndex);
     const width = poses[motion.slot(figureIndex, "width")] as number;
     const height = poses[motion.slot(figureIndex, "height")] as number;
-    for (let i = 0; i <= 32; i++) {
+    return Array.from({ length: 33 }, (_, i) => {
       const angle = (i * Math.PI) / 16;
       const [u, v] = [0.5 + Math.cos(angle) / 2, 0.5 + Math.sin(angle) / 2];
-      context.lineTo(...to(mapPoint(matrix, u * width, v * height)));
-    }
-    return;
+      return to(mapPoint(matrix, u * width, v * height));
+    }).flat();
   }
-  for (const corner of boxCorners(motion, poses, figureIndex)) context.lineTo(...to(corner));
-  context.closePath();
+  const corners = boxCorners(motion, poses, figureIndex);
+  const [first] = corners;
+  return [...corners, ...(first ? [first] : [])].flatMap(to);
 }

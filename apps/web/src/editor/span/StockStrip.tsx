@@ -16,6 +16,8 @@ const SHELVES = [
   { value: "own", text: "Own" },
   { value: "shared", text: "Shared" },
 ] as const;
+/** Letters that surely fit under a plot. */
+const LONG = 12;
 type Shelf = (typeof SHELVES)[number]["value"];
 
 interface Offer {
@@ -68,10 +70,13 @@ export function StockStrip({ span }: { span: Span }): ReactNode {
               title={name}
               onMouseDown={leaveFocus}
               onClick={take}
-              className={`flex w-17 shrink-0 flex-col items-center rounded-lg border pb-1 ${chosen ? "border-spruce bg-spruce-pale text-spruce" : "border-transparent text-spruce hover:border-edge/50 hover:bg-raised"}`}
+              className={`flex h-12 w-17 shrink-0 flex-col items-center rounded-lg border pb-1 ${chosen ? "border-spruce bg-spruce-pale text-spruce" : "border-transparent text-spruce hover:border-edge/50 hover:bg-raised"}`}
             >
               <MiniCurve curve={curve} />
-              <span className="max-w-full truncate text-[10.5px] leading-none text-ink">
+              {/* A clip for each of them would cost every frame; most names fit. */}
+              <span
+                className={`max-w-full text-[10.5px] leading-none whitespace-nowrap text-ink ${name.length > LONG ? "truncate" : ""}`}
+              >
                 {name}
               </span>
             </button>

@@ -13,59 +13,67 @@ const SceneForm = lazy(async () => ({ default: (await import("./sceneForms.tsx")
 const PANEL =
   "z-50 flex max-h-(--radix-popover-content-available-height) w-60 flex-col gap-2 overflow-y-auto rounded-lg border border-edge/50 bg-raised p-3 outline-none";
 
-/** The switches of the scene: what explains the motion, and what figures are aligned with. */
+/**
+ * What the scene shows besides its figures, and its zoom. It stands in the line of the transport, where it covers
+ * nothing: all switches where there is room, else behind one button.
+ */
 export function SceneBar(): ReactNode {
-  const bench = useBench();
-  const { camera } = bench;
-  const several = useBenchState(({ selection }) => chosenFigures(selection).length > 1);
-  const playing = usePlaying(bench.clock);
+  const { camera } = useBench();
   const zoom = useRef<HTMLButtonElement>(null);
   useFrame("The scene bar", ["camera"], () => {
     const text = `${Math.round(camera.scale * 100)} %`;
     if (zoom.current && zoom.current.textContent !== text) zoom.current.textContent = text;
   });
   return (
-    <div
-      className={`@container absolute inset-x-2 bottom-2 transition-opacity focus-within:opacity-100 group-hover/scene:opacity-100 ${playing ? "opacity-0" : ""}`}
-    >
-      <div className="flex items-center gap-1">
-        <div className="hidden items-center gap-1 @min-[420px]:flex">
-          <Switches />
-          <LinesPanel />
-        </div>
-        {several ? (
-          <Suspense fallback={null}>
-            <AlignPanel />
-          </Suspense>
-        ) : null}
-        <div className="@min-[420px]:hidden">
-          <Panel
-            name="What the scene shows"
-            trigger={
-              <button
-                type="button"
-                className="h-6.5 rounded-lg border border-edge/60 bg-raised/90 px-2 text-[12px] text-muted hover:text-ink"
-              >
-                Show…
-              </button>
-            }
-            place={{ side: "top" }}
-            className="w-64 p-3"
-          >
-            <div className="flex flex-wrap gap-1.5">
-              <Switches />
-              <LinesPanel />
-            </div>
-          </Panel>
-        </div>
-        <button
-          ref={zoom}
-          type="button"
-          title="Zoom of the scene: wheel to zoom, drag with Space to pan, click to see all of it"
-          onClick={() => camera.fit()}
-          className="ml-auto h-6.5 rounded-lg border border-edge/60 bg-raised/90 px-1.5 font-mono text-[10.5px] whitespace-nowrap text-muted hover:text-ink"
-        />
+    <div className="flex items-center gap-1">
+      <div className="hidden items-center gap-1 @min-[960px]:flex">
+        <Switches />
+        <LinesPanel />
       </div>
+      <div className="@min-[960px]:hidden">
+        <Panel
+          name="What the scene shows"
+          trigger={
+            <button
+              type="button"
+              title="What the scene shows besides its figures"
+              className="h-6.5 rounded-lg border border-edge/60 px-1.5 text-[12px] text-muted hover:text-ink"
+            >
+              Show…
+            </button>
+          }
+          place={{ side: "top" }}
+          className="w-64 p-3"
+        >
+          <div className="flex flex-wrap gap-1.5">
+            <Switches />
+            <LinesPanel />
+          </div>
+        </Panel>
+      </div>
+      <button
+        ref={zoom}
+        type="button"
+        title="Zoom of the scene: wheel to zoom, drag with Space to pan, click to see all of it"
+        onClick={() => camera.fit()}
+        className="h-6.5 min-w-11 rounded-lg border border-edge/60 px-1 font-mono text-[10.5px] whitespace-nowrap text-muted hover:text-ink"
+      />
+    </div>
+  );
+}
+
+/** Aligns the chosen figures: over the scene, and only while several are chosen. */
+export function AlignBar(): ReactNode {
+  const hasSeveral = useBenchState(({ selection }) => chosenFigures(selection).length > 1);
+  const isPlaying = usePlaying(useBench().clock);
+  if (!hasSeveral) return null;
+  return (
+    <div
+      className={`absolute bottom-2 left-2 transition-opacity focus-within:opacity-100 group-hover/scene:opacity-100 ${isPlaying ? "opacity-0" : ""}`}
+    >
+      <Suspense fallback={null}>
+        <AlignPanel />
+      </Suspense>
     </div>
   );
 }

@@ -16,11 +16,13 @@ import { useDragSession } from "../../ui/useDragSession.ts";
 import { useLate } from "../../ui/useLate.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
 import { chosenFigures, type Selection } from "../session/selection.ts";
+import type { Mark } from "../tracks/marks.ts";
 import { copyChosenFigures } from "./copyFigures.ts";
 import { beginMove, type MoveDrag, type SnappedTo } from "./figureDrag.ts";
-import { drawGrid, drawSnapped } from "./lines.ts";
-import { drawNow, drawSpacing, drawTwin, SpacingCache } from "./overlay.ts";
-import { SceneBar } from "./SceneBar.tsx";
+import { gridMarks, snappedMarks } from "./lines.ts";
+import { nowMarks, SpacingCache, spacingMarks, twinMarks } from "./overlay.ts";
+import { paintFitted } from "./paintFitted.ts";
+import { AlignBar } from "./SceneBar.tsx";
 import { SceneHandles } from "./SceneHandles.tsx";
 
 // A front comes when a tween is chosen that has one; most have none.
@@ -33,15 +35,6 @@ interface Session {
   readonly from: { readonly x: number; readonly y: number };
   /** What was selected before copies were made to be dragged; undefined where none were. */
   readonly copiedFrom: Selection | undefined;
-}
-
-/** A canvas of the scene's window, emptied, in CSS px. */
-function cleared(canvas: HTMLCanvasElement | null): CanvasRenderingContext2D | undefined {
-  const context = canvas?.getContext("2d");
-  if (!canvas || !context) return undefined;
-  context.setTransform(devicePixelRatio, 0, 0, devicePixelRatio, 0, 0);
-  context.clearRect(0, 0, canvas.width, canvas.height);
-  return context;
 }
 
 /** Which figure is under a place of the window; of several the one in front. */
@@ -69,12 +62,14 @@ export function SceneView(): ReactNode {
   const spacing = useRef(new SpacingCache()).current;
   const spare = useRef(new Float64Array(0));
   const snapped = useRef<SnappedTo | null>(null);
+  /** Size of the scene's window, px. */
+  const room = useRef({ width: 0, height: 0 });
   const state = useBenchState((whole) => whole);
   const { showTwin, showSpacing, showPath, onion, grid, selection } = state;
   const { width, height, background } = study.scene;
   // What is drawn on demand is loaded on demand.
   const loaded = () => redraw();
-  const skins = useLate(() => import("../session/onion.ts"), onion.on, loaded);
+  const skins = useLate(() => import("./onionMarks.ts"), onion.on, loaded);
   const routes = useLate(() => import("./route.ts"), selection.channel === "rotate", loaded);
 
   useFrame("The figures", ["time", "motion"], ({ motion, poses }) => painter.paint(motion, poses));
@@ -91,39 +86,42 @@ export function SceneView(): ReactNode {
       stage.current.style.transform = `translate(${left}px, ${top}px) scale(${scale})`;
   });
   const redrawStill = useFrame("The paths", ["motion", "camera"], ({ motion }) => {
-    const context = cleared(still.current);
-    if (!context) return;
-    drawGrid(context, motion.study.scene, camera, grid);
-    if (snapped.current) drawSnapped(context, snapped.current, camera, motion.study.scene);
-    if (!showSpacing && !showPath) return;
-    for (const id of chosenFigures(selection)) {
-      const found = spacing.of(motion, motion.figureIndex(id));
-      if (found)
-        drawSpacing(context, found, camera, motion, { path: showPath, ticks: showSpacing });
-    }
+    const { scene } = motion.study;
+    const marks = gridMarks(scene, camera, grid);
+    if (snapped.current) marks.push(...snappedMarks(snapped.current, camera, scene));
+    if (showSpacing || showPath)
+      for (const id of chosenFigures(selection)) {
+        const found = spacing.of(motion, motion.figureIndex(id));
+        const shown = { path: showPath, ticks: showSpacing };
+        if (found) marks.push(...spacingMarks(found, camera, motion, shown));
+      }
+    paintFitted(still.current, marks, room.current);
   });
   const redrawNow = useFrame(
     "The overlay",
     ["time", "motion", "camera", "drag"],
     ({ motion, time }) => {
-      const context = cleared(now.current);
-      if (!context) return;
       if (spare.current.length !== motion.slotCount)
         spare.current = new Float64Array(motion.slotCount);
+      const marks: Mark[] = [];
       for (const id of chosenFigures(selection)) {
         const index = motion.figureIndex(id);
         if (index < 0 || motion.drivenOf(index).length === 0) continue;
-        if (onion.on)
-          skins.current?.drawOnion(context, motion, spare.current, index, camera, { time, onion });
+        if (onion.on && skins.current) {
+          const shown = { time, onion };
+          marks.push(...skins.current.onionMarks(motion, spare.current, index, camera, shown));
+        }
         // While blocks are dragged the twin would be compiled anew for every frame; it is back when they rest.
         if (showTwin && !(state.arranging && bench.dragging)) {
           const { twin } = bench;
-          drawTwin(context, twin, twin.at(time, spare.current), index, camera);
+          const isNamedBelow = selection.channel === "rotate";
+          marks.push(...twinMarks(twin, twin.at(time, spare.current), index, camera, isNamedBelow));
         }
         const found = showSpacing || showPath ? spacing.of(motion, index) : undefined;
-        if (found) drawNow(context, found, camera, { time, motion });
+        if (found) marks.push(...nowMarks(found, camera, { time, motion }));
       }
-      routes.current?.drawRoute(context, motion, selection, camera, time);
+      marks.push(...(routes.current?.routeMarks(motion, selection, camera, time) ?? []));
+      paintFitted(now.current, marks, room.current);
     },
   );
   const redraw = useCallback(() => {
@@ -136,11 +134,7 @@ export function SceneView(): ReactNode {
     if (!box) return;
     const fit = () => {
       camera.resize(box.clientWidth, box.clientHeight, { width, height });
-      for (const { current: canvas } of [still, now]) {
-        if (!canvas) continue;
-        canvas.width = Math.round(box.clientWidth * devicePixelRatio);
-        canvas.height = Math.round(box.clientHeight * devicePixelRatio);
-      }
+      room.current = { width: box.clientWidth, height: box.clientHeight };
       redraw();
     };
     fit();
@@ -261,8 +255,8 @@ export function SceneView(): ReactNode {
         >
           <FigureTree figures={study.figures} painter={painter} />
         </div>
-        <canvas ref={still} className="pointer-events-none absolute inset-0 size-full" />
-        <canvas ref={now} className="pointer-events-none absolute inset-0 size-full" />
+        <canvas ref={still} className="pointer-events-none absolute top-0 left-0" />
+        <canvas ref={now} className="pointer-events-none absolute top-0 left-0" />
       </div>
       <SceneHandles />
       {selection.items?.length ? (
@@ -270,7 +264,7 @@ export function SceneView(): ReactNode {
           <FrontHandles />
         </Suspense>
       ) : null}
-      <SceneBar />
+      <AlignBar />
     </section>
   );
 }

@@ -1,10 +1,11 @@
 import { boxCorners, type Motion, pivotPath } from "@levitas/core/motion";
 import { eachTween } from "@levitas/core/study";
 import { readColor } from "@levitas/core/value";
-import { tokenColor } from "../../theme/theme.ts";
 import type { Frame } from "../session/bench.ts";
 import type { Placement } from "../session/camera.ts";
-import { tracePose } from "../session/outline.ts";
+import { poseOutline } from "../session/outline.ts";
+import type { Mark } from "../tracks/marks.ts";
+import { labelPicture } from "./labelPicture.ts";
 
 /** The spacing of one figure: where its pivot is at every frame, in the scene's px. */
 export interface Spacing {
@@ -19,21 +20,22 @@ const LIGHT = (alpha: number) => `rgb(252 250 245 / ${alpha})`;
 const DARK = (alpha: number) => `rgb(30 36 48 / ${alpha})`;
 
 /**
- * Strokes the path of a canvas so that it is seen on anything: over a figure of its own color, too, its halo parts it from
- * what lies beneath.
+ * A line that is seen on anything: over a figure of its own color, too, its halo parts it from what lies beneath.
  */
-function strokeWithHalo(
-  context: CanvasRenderingContext2D,
-  ink: string,
-  halo: string,
-  width: number,
-): void {
-  context.strokeStyle = halo;
-  context.lineWidth = width + 2;
-  context.stroke();
-  context.strokeStyle = ink;
-  context.lineWidth = width;
-  context.stroke();
+function haloed(
+  points: readonly number[],
+  {
+    ink,
+    halo,
+    width,
+    dash,
+  }: { ink: string; halo: string; width: number; dash?: readonly number[] },
+): Mark[] {
+  const line = { type: "line", points, ...(dash ? { dash } : {}) } as const;
+  return [
+    { ...line, stroke: halo, lineWidth: width + 2 },
+    { ...line, stroke: ink, lineWidth: width },
+  ];
 }
 
 /** Ink that can be read on the scene's background, and the halo around it for what else lies there. */
@@ -105,25 +107,21 @@ function pointOf({ points, aside }: Spacing, { scale, left, top }: Placement, fr
   };
 }
 
-/** Draws the motion path with a tick for every frame, longer ones at keys. It depends on no time. */
-export function drawSpacing(
-  context: CanvasRenderingContext2D,
+/** The motion path with a tick for every frame, longer ones at keys. It depends on no time. */
+export function spacingMarks(
   spacing: Spacing,
   placement: Placement,
   motion: Motion,
   { path, ticks }: { readonly path: boolean; readonly ticks: boolean },
-): void {
+): Mark[] {
   const count = spacing.points.length / 2;
-  const ink = sceneInk(motion.study.scene.background);
+  const { line, fade, halo } = sceneInk(motion.study.scene.background);
   const at = (frame: number) => pointOf(spacing, placement, frame);
-  if (path) {
-    context.beginPath();
-    for (let i = 0; i < count; i++) context.lineTo(at(i).x, at(i).y);
-    strokeWithHalo(context, ink.fade, ink.halo, 1);
-  }
-  if (!ticks) return;
+  const points = Array.from({ length: count }, (_, i) => [at(i).x, at(i).y]).flat();
+  const marks = path ? haloed(points, { ink: fade, halo, width: 1 }) : [];
+  if (!ticks) return marks;
   let [nx, ny] = [0, 0];
-  context.beginPath();
+  const strokes: number[] = [];
   for (let i = 0; i < count; i++) {
     const { x, y } = at(i);
     const [before, after] = [at(Math.max(i - 1, 0)), at(Math.min(i + 1, count - 1))];
@@ -133,68 +131,55 @@ export function drawSpacing(
     if (length > 0.01) [nx, ny] = [-dy / length, dx / length];
     if (nx === 0 && ny === 0) continue;
     const half = spacing.keys.has(i) ? 9 : 4.5;
-    context.moveTo(x - nx * half, y - ny * half);
-    context.lineTo(x + nx * half, y + ny * half);
+    strokes.push(
+      Number.NaN,
+      Number.NaN,
+      x - nx * half,
+      y - ny * half,
+      x + nx * half,
+      y + ny * half,
+    );
   }
-  strokeWithHalo(context, ink.line, ink.halo, 1);
+  return [...marks, ...haloed(strokes, { ink: line, halo, width: 1 })];
 }
 
-/** Draws where on its path a figure is now. */
-export function drawNow(
-  context: CanvasRenderingContext2D,
+/** Where on its path a figure is now. */
+export function nowMarks(
   spacing: Spacing,
   placement: Placement,
   { time, motion }: Pick<Frame, "time" | "motion">,
-): void {
+): Mark[] {
   const frame = Math.floor((time * motion.study.scene.frameRate) / 1000 + 1e-6);
   const { x, y } = pointOf(spacing, placement, Math.min(frame, spacing.points.length / 2 - 1));
-  context.fillStyle = tokenColor("marigold");
-  context.beginPath();
-  context.arc(x, y, 3.5, 0, 7);
-  context.fill();
-  context.strokeStyle = sceneInk(motion.study.scene.background).halo;
-  context.lineWidth = 1;
-  context.stroke();
+  const { halo } = sceneInk(motion.study.scene.background);
+  return [{ type: "disc", x, y, radius: 3.5, fill: "marigold", stroke: halo, lineWidth: 1 }];
 }
 
-/** Draws the outline of a figure's box as another motion has it, named so that it explains itself. */
-export function drawTwin(
-  context: CanvasRenderingContext2D,
+/**
+ * The outline of a figure as another motion has it, named so that it explains itself: above its first corner, or below the
+ * opposite one where the words of an angle's route stand above.
+ */
+export function twinMarks(
   twin: Motion,
   poses: Float64Array,
   figureIndex: number,
   placement: Placement,
-): void {
-  const ink = sceneInk(twin.study.scene.background);
-  tracePose(context, twin, poses, figureIndex, placement);
-  context.setLineDash([4, 4]);
-  strokeWithHalo(context, ink.line, ink.halo, 1.2);
-  context.setLineDash([]);
-  const [first] = boxCorners(twin, poses, figureIndex);
-  const [x, y] = first ?? [0, 0];
-  const left = placement.left + x * placement.scale + 4;
-  const top = placement.top + y * placement.scale - 5;
-  const label = twinLabel(ink.line);
-  context.drawImage(label, left, top - LABEL.baseline, LABEL.width, LABEL.height);
-}
-
-/** Room of the label, px. */
-const LABEL = { width: 70, height: 16, baseline: 12 } as const;
-let label: { readonly color: string; readonly image: HTMLCanvasElement } | undefined;
-
-/** The twin's name as a picture: letters take a millisecond to draw, each frame anew. */
-function twinLabel(color: string): HTMLCanvasElement {
-  if (label?.color === color && document.fonts.status === "loaded") return label.image;
-  const image = document.createElement("canvas");
-  image.width = LABEL.width * devicePixelRatio;
-  image.height = LABEL.height * devicePixelRatio;
-  const context = image.getContext("2d");
-  if (context) {
-    context.scale(devicePixelRatio, devicePixelRatio);
-    context.font = '500 11px "Hanken Grotesk Variable", sans-serif';
-    context.fillStyle = color;
-    context.fillText("linear twin", 0, LABEL.baseline);
-  }
-  label = { color, image };
-  return image;
+  isNamedBelow: boolean,
+): Mark[] {
+  const { line, halo } = sceneInk(twin.study.scene.background);
+  const points = poseOutline(twin, poses, figureIndex, placement);
+  const corners = boxCorners(twin, poses, figureIndex);
+  const [x, y] = corners[isNamedBelow ? 2 : 0] ?? [0, 0];
+  const label = labelPicture("linear twin", { ink: line, halo, weight: 500 });
+  return [
+    ...haloed(points, { ink: line, halo, width: 1.2, dash: [4, 4] }),
+    {
+      type: "picture",
+      x: placement.left + x * placement.scale,
+      y: placement.top + y * placement.scale + (isNamedBelow ? 4 : -5 - label.baseline),
+      width: label.width,
+      height: label.height,
+      image: label.image,
+    },
+  ];
 }

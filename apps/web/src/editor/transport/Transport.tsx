@@ -24,14 +24,17 @@ const RATES = [
 
 const FRAME_RATES = [null, 8, 10, 12, 15, 24, 25, 30, 60, 120];
 
-/** Play, the time, how it goes on at the end, how fast, and at how many frames a second. */
-export function Transport(): ReactNode {
+/**
+ * Play, the time, how it goes on at the end, how fast, and at how many frames a second. `beside` stands between the
+ * times and the rest.
+ */
+export function Transport({ beside }: { beside?: ReactNode }): ReactNode {
   const { clock } = useBench();
   const playing = usePlaying(clock);
   const { mode, rate, emulate } = useClockSettings(clock);
   return (
     <div role="toolbar" aria-label="Transport" className="@container shrink-0 bg-raised">
-      <div className="flex min-h-13 flex-wrap items-center gap-x-2 gap-y-1 px-2.5 py-1.5">
+      <div className="flex min-h-13 flex-wrap items-center gap-x-1 gap-y-1 px-2 py-1.5 @min-[720px]:gap-x-2">
         <button
           type="button"
           aria-label={playing ? "Pause" : "Play"}
@@ -43,6 +46,7 @@ export function Transport(): ReactNode {
           {playing ? <PauseIcon /> : <PlayIcon />}
         </button>
         <Times />
+        {beside}
         <div className="ml-auto flex items-center gap-1">
           <Segmented
             label="At the end"
@@ -87,7 +91,7 @@ function Times(): ReactNode {
   const time = useRef<HTMLElement>(null);
   const frame = useRef<HTMLElement>(null);
   const shown = (ms: number) => (inSeconds ? (ms / 1000).toFixed(3) : ms.toFixed(0));
-  useFrame("The transport", ["time", "motion"], ({ time: now, study }) => {
+  useFrame("The transport", ["numbers"], ({ time: now, study }) => {
     if (time.current) time.current.textContent = shown(now);
     if (frame.current) frame.current.textContent = String(frameAt(now, study.scene.frameRate));
   });
@@ -108,7 +112,7 @@ function Times(): ReactNode {
         }}
         accept={go}
         nudge={(steps) => go(clock.time + steps * 10)}
-        className="w-13 font-semibold"
+        className="w-13 font-semibold [contain:size_layout]"
       />
       <span className="text-[12px] text-muted">{inSeconds ? "s" : "ms"}</span>
       <LiveNumber<number, never>
@@ -120,7 +124,7 @@ function Times(): ReactNode {
         read={(typed, quantity) => quantity(typed, "factor")}
         accept={(value) => go(timeOfFrame(Math.round(value), bench.study.scene.frameRate))}
         nudge={(steps) => clock.step(Math.sign(steps), bench.study.scene.frameRate)}
-        className="ml-0.5 w-11"
+        className="ml-0.5 w-11 [contain:size_layout]"
       />
       <span className="text-[12px] text-muted">f</span>
     </div>
