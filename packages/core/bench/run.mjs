@@ -2,7 +2,7 @@
 // in a process of its own, so that none is measured with code that another one made slow or fast.
 import { execFileSync } from "node:child_process";
 import { fileURLToPath } from "node:url";
-import { compileCurve, parseCurve, springFromFeel } from "@levitas/core/curve";
+import { CURVE_KINDS, compileCurve, parseCurve, springFromFeel } from "@levitas/core/curve";
 import { moveItems, setKeyValue, setValuesAt } from "@levitas/core/edit";
 import { fitBezier, fitLinear } from "@levitas/core/fit";
 import { handoffCss, readCurveText } from "@levitas/core/format";
@@ -199,6 +199,44 @@ function freshCost() {
   bar("  compiling against JSON.parse of them", compare(both, parse, { least: 1 }) - 1, 2);
 }
 
+/** What asking for every pose leaves behind to be collected, for each kind of curve. */
+function memoryCost() {
+  const study = harbour({ figures: 60, channels: 5, keys: 6 });
+  const variants = CURVE_KINDS.flatMap(({ directions = [undefined], initial }) =>
+    directions.map((direction) => ({ ...initial, ...(direction && { direction }) })),
+  );
+  const motions = variants.map((curve) => {
+    const eased = structuredClone(study);
+    for (const { tracks } of eased.sequence)
+      for (const { keys } of tracks) for (const key of keys) key.curve = curve;
+    return compileStudy(eased);
+  });
+  const out = new Float64Array(motions[0].slotCount);
+  const ask = (motion, times) => {
+    for (let i = 0; i < times; i++) motion.at((i * 7.13) % 2900, out);
+  };
+  // Several times over all: the engine settles on one code for all kinds.
+  for (let round = 0; round < 6; round++) for (const motion of motions) ask(motion, 3000);
+  let most = 0;
+  let worst = "";
+  for (const [i, motion] of motions.entries()) {
+    ask(motion, 3000);
+    globalThis.gc();
+    const before = process.memoryUsage().heapUsed;
+    ask(motion, 1000);
+    const each = (process.memoryUsage().heapUsed - before) / (1000 * motion.driven.length);
+    if (each <= most) continue;
+    most = each;
+    worst = `${variants[i].kind} ${variants[i].direction ?? ""}`.trim();
+  }
+  const verdict = most <= 1 ? "met" : "NOT MET";
+  line(
+    `memory for one value, the worst of ${variants.length} curves`,
+    `${most.toFixed(2)} B`,
+    `${worst}; at most 1 B: ${verdict}`,
+  );
+}
+
 function documentCost() {
   const study = harbour({ figures: 1000, channels: 6, keys: 10 });
   const text = JSON.stringify(study);
@@ -288,14 +326,22 @@ const PARTS = {
   editCost,
   sequenceCost,
   freshCost,
+  memoryCost,
   documentCost,
 };
+
+/** With which memory can be counted: garbage is collected when asked, not in between. */
+const FLAGS = ["--expose-gc", "--max-semi-space-size=256"];
 
 const [, , part] = process.argv;
 if (part === undefined) {
   console.log(`Node ${process.version}`);
   for (const name of Object.keys(PARTS))
-    execFileSync(process.execPath, [fileURLToPath(import.meta.url), name], { stdio: "inherit" });
+    execFileSync(
+      process.execPath,
+      [...(name === "memoryCost" ? FLAGS : []), fileURLToPath(import.meta.url), name],
+      { stdio: "inherit" },
+    );
 } else {
   PARTS[part]();
   if (!Number.isFinite(sink)) throw new Error("the sums are no numbers");

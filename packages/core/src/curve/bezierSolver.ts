@@ -1,4 +1,5 @@
 import { cubicAt, cubicSlopeAt } from "./cubic.ts";
+import { type ProgressCell, progressCell } from "./curve.ts";
 import { add, low, multiply, twoProduct, twoSum } from "./doubleDouble.ts";
 
 /** The number of equal steps of x for which a first guess is tabulated. */
@@ -27,7 +28,7 @@ const STEEP = 1e-4;
 const LEAST_ERROR = 1e-12;
 
 /**
- * How much the slope may change along the first step of `bezierValue`, squared: up to here one more step along the
+ * How much the slope may change along the first step of `bezierInto`, squared: up to here one more step along the
  * slope that is expected leaves less than 1e-10 of an error, and up to there two more along the slope that is found.
  */
 const LEAST_BEND = 1e-4;
@@ -52,6 +53,13 @@ export function bezierNumbers(
   return Float64Array.of(1 - cx - bx, bx, cx, 1 - cy - by, by, cy, STEEP * scale);
 }
 
+/** An empty table of guesses. */
+export function newGuesses(): Uint16Array {
+  const guesses = new Uint16Array(GUESSES);
+  clearGuesses(guesses, 0);
+  return guesses;
+}
+
 /** Empties the table of guesses that begins at `from`. */
 export function clearGuesses(guesses: Uint16Array, from: number): void {
   guesses.fill(0, from, from + GUESSES);
@@ -64,17 +72,19 @@ export function clearGuesses(guesses: Uint16Array, from: number): void {
  * step of the series of the inverse function (third order, one division) and one Newton step along the slope expected
  * there. Short, so that the engine inlines it into the loops that call it.
  *
+ * @param cell x is read here and the value written: NaN where that is not exact enough or where the guess has not been
+ *   computed yet; see `bezierWithNewton`
  * @param numbers where the record of the curve begins, at `at`
  * @param guesses where its table of guesses begins, at `from`
- * @returns NaN where that is not exact enough or where the guess has not been computed yet; see `bezierValueInto`
  */
-export function bezierValue(
+export function bezierInto(
+  cell: ProgressCell,
   numbers: Float64Array,
   at: number,
   guesses: Uint16Array,
   from: number,
-  x: number,
-): number {
+): void {
+  const x = cell[0];
   const guess = guessOf(guesses, from, x);
   const a = numbers[at] as number;
   const b = numbers[at + 1] as number;
@@ -87,7 +97,10 @@ export function bezierValue(
   const third = a * step * step * inverse;
   const change = bend * bend + 6 * (third < 0 ? -third : third);
   // A NaN guess fails this comparison as well.
-  if (!(change < MOST_BEND) || slope < (numbers[at + 6] as number)) return Number.NaN;
+  if (!(change < MOST_BEND) || slope < (numbers[at + 6] as number)) {
+    cell[0] = Number.NaN;
+    return;
+  }
   const near = guess - step * (1 + 0.5 * bend);
   const miss = cubicAt(a, b, c, near) - x;
   let t = near - miss * inverse * (1 + bend);
@@ -96,12 +109,8 @@ export function bezierValue(
     t = near - miss * again;
     t -= (cubicAt(a, b, c, t) - x) * again;
   }
-  return cubicAt(
-    numbers[at + 3] as number,
-    numbers[at + 4] as number,
-    numbers[at + 5] as number,
-    t,
-  );
+  cell[0] = t;
+  bezierOrdinate(cell, numbers, at);
 }
 
 /**
@@ -118,107 +127,116 @@ function guessOf(guesses: Uint16Array, from: number, x: number): number {
 }
 
 /**
- * Solves X(t) = x for x inside (0, 1) by Newton's method, from the same guess. The root is unique because X rises on
- * [0, 1].
+ * Computes the value where `bezierInto` gives NaN: fills in the guess, tries again, then uses Newton's method.
+ * Replaces the x in a cell by the value, or by NaN where the tangent is too steep.
+ */
+export function bezierWithNewton(
+  cell: ProgressCell,
+  numbers: Float64Array,
+  at: number,
+  guesses: Uint16Array,
+  from: number,
+): void {
+  if (findGuess(cell, numbers, at, guesses, from)) {
+    const x = cell[0];
+    bezierInto(cell, numbers, at, guesses, from);
+    if (cell[0] < Number.POSITIVE_INFINITY) return;
+    cell[0] = x;
+  }
+  newton(cell, numbers, at);
+  bezierOrdinate(cell, numbers, at);
+}
+
+/**
+ * Puts the guess for the x in a cell into `newtonCell`. For that it fills in the two entries of a table of guesses
+ * around x: each is the t for x = entry / 16, or x itself where the root is hard to find.
  *
- * @returns t in [0, 1]; NaN where the tangent is too steep for this method, see `solveSteep`
+ * @returns whether an entry was missing
  */
-export function solveBezier(
+function findGuess(
+  cell: ProgressCell,
   numbers: Float64Array,
   at: number,
   guesses: Uint16Array,
   from: number,
-  x: number,
-): number {
-  findGuesses(numbers, at, guesses, from, x);
-  return newton(numbers, at, x, guessOf(guesses, from, x));
-}
-
-/**
- * Computes the value where `bezierValue` returns NaN: fills in the guess, tries again, then uses Newton's method.
- * Reads x from `io[0]` and writes the value there, NaN where the tangent is too steep: a number passed to or returned
- * from a function that is not inlined would be allocated as an object.
- */
-export function bezierValueInto(
-  io: Float64Array,
-  numbers: Float64Array,
-  at: number,
-  guesses: Uint16Array,
-  from: number,
-): void {
-  const x = io[0] as number;
-  findGuesses(numbers, at, guesses, from, x);
-  const value = bezierValue(numbers, at, guesses, from, x);
-  io[0] = value;
-  if (value < Number.POSITIVE_INFINITY) return;
-  const t = newton(numbers, at, x, guessOf(guesses, from, x));
-  io[0] = cubicAt(
-    numbers[at + 3] as number,
-    numbers[at + 4] as number,
-    numbers[at + 5] as number,
-    t,
-  );
-}
-
-/**
- * Fills in the two entries of a table of guesses around x: each is the t for x = entry / 16, or x itself where the
- * root is hard to find.
- */
-function findGuesses(
-  numbers: Float64Array,
-  at: number,
-  guesses: Uint16Array,
-  from: number,
-  x: number,
-): void {
-  const cell = (x * CELLS) | 0;
-  for (let entry = cell; entry <= cell + 1; entry++) {
+): boolean {
+  const first = (cell[0] * CELLS) | 0;
+  let isNew = false;
+  for (let entry = first; entry <= first + 1; entry++) {
     if (guesses[from + entry] !== 0) continue;
     const place = entry / CELLS;
-    const t = newton(numbers, at, place, place);
+    entryCell[0] = place;
+    newtonCell[0] = place;
+    newton(entryCell, numbers, at);
+    const t = entryCell[0];
     guesses[from + entry] = 1 + Math.round((t >= 0 ? t : place) * GUESS_SCALE);
+    isNew = true;
   }
+  newtonCell[0] = guessOf(guesses, from, cell[0]);
+  return isNew;
 }
 
-/** Newton's method from a guess; NaN where the tangent is too steep, or where it does not end. */
-function newton(numbers: Float64Array, at: number, x: number, guess: number): number {
+/** The guess that Newton's method begins with, and the x for which an entry of a table is computed. */
+const newtonCell = progressCell();
+const entryCell = progressCell();
+
+/**
+ * Newton's method from the guess in `newtonCell`; the root is unique because X rises on [0, 1]. Replaces the x in a cell by t, or by NaN where the tangent is too
+ * steep, or where it does not end.
+ */
+function newton(cell: ProgressCell, numbers: Float64Array, at: number): void {
+  const x = cell[0];
   const a = numbers[at] as number;
   const b = numbers[at + 1] as number;
   const c = numbers[at + 2] as number;
   const steep = numbers[at + 6] as number;
-  let t = guess;
+  let t = newtonCell[0];
+  cell[0] = Number.NaN;
   for (let round = 0; round < 8; round++) {
     const slope = cubicSlopeAt(a, b, c, t);
-    if (slope < steep) return Number.NaN;
+    if (slope < steep) return;
     const bend = 6 * a * t + 2 * b;
     const step = (cubicAt(a, b, c, t) - x) / slope;
     t -= step;
-    if (step * step * (bend < 0 ? -bend : bend) < LEAST_ERROR * slope)
-      return t < 0 ? 0 : t > 1 ? 1 : t;
+    const isFound = step * step * (bend < 0 ? -bend : bend) < LEAST_ERROR * slope;
     if (t < 0) t = 0;
     else if (t > 1) t = 1;
+    if (isFound) {
+      cell[0] = t;
+      return;
+    }
   }
-  return Number.NaN;
 }
 
-/** The ordinate Y(t). */
-export function bezierOrdinate(numbers: Float64Array, t: number): number {
-  return cubicAt(numbers[3] as number, numbers[4] as number, numbers[5] as number, t);
+/** Replaces the t in a cell by the ordinate Y(t). */
+export function bezierOrdinate(cell: ProgressCell, numbers: Float64Array, at: number): void {
+  cell[0] = cubicAt(
+    numbers[at + 3] as number,
+    numbers[at + 4] as number,
+    numbers[at + 5] as number,
+    cell[0],
+  );
 }
 
 /**
- * Makes the function that solves X(t) = x for x in [0, 1], exact enough that an ordinate is within 1e-9 times `scale`.
+ * Replaces an x in [0, 1] in a cell by the t with X(t) = x, exact enough that an ordinate is within 1e-9 times the
+ * scale of the record; see `bezierNumbers`.
  */
-export function bezierSolver(x1: number, x2: number, scale: number): (x: number) => number {
-  const numbers = bezierNumbers(x1, 0, x2, 1, scale);
-  const guesses = new Uint16Array(GUESSES);
-  clearGuesses(guesses, 0);
-  return (x) => {
-    if (x <= 0) return 0;
-    if (x >= 1) return 1;
-    const t = solveBezier(numbers, 0, guesses, 0, x);
-    return Number.isNaN(t) ? solveSteep(x1, x2, x, x) : t;
-  };
+export function solveBezier(
+  cell: ProgressCell,
+  x1: number,
+  x2: number,
+  numbers: Float64Array,
+  guesses: Uint16Array,
+): void {
+  const x = cell[0];
+  if (x <= 0) cell[0] = 0;
+  else if (x >= 1) cell[0] = 1;
+  else {
+    findGuess(cell, numbers, 0, guesses, 0);
+    newton(cell, numbers, 0);
+    if (Number.isNaN(cell[0])) cell[0] = solveSteep(x1, x2, x, x);
+  }
 }
 
 /** X(t) − x with an absolute error around 1e-31; only its leading double is returned. */

@@ -49,12 +49,15 @@ return p <= ${1 - fall} ? ${top} * (p - ${rise / 2}) : 1 - ${top / (2 * fall || 
     // The area under the speed is 1, the whole change in value.
     const top = 1 / (1 - rise / 2 - fall / 2);
     return clamped(
-      (p) =>
-        p < rise
-          ? (top * p * p) / (2 * rise)
-          : p <= 1 - fall
-            ? top * (p - rise / 2)
-            : 1 - (top * (1 - p) ** 2) / (2 * fall),
+      (cell) => {
+        const p = cell[0];
+        cell[0] =
+          p < rise
+            ? (top * p * p) / (2 * rise)
+            : p <= 1 - fall
+              ? top * (p - rise / 2)
+              : 1 - (top * (1 - p) ** 2) / (2 * fall);
+      },
       (p) => (p < rise ? (top * p) / rise : p <= 1 - fall ? top : (top * (1 - p)) / fall),
     );
   },

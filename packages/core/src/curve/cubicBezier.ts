@@ -1,18 +1,24 @@
 import { bad, good, type Result, shortValue } from "../fault/index.ts";
 import {
+  bezierInto,
   bezierNumbers,
   bezierOrdinate,
-  bezierValue,
-  bezierValueInto,
-  clearGuesses,
-  GUESSES,
+  bezierWithNewton,
+  newGuesses,
   SOLVER_SCRIPT,
   solveBezier,
   solveSteep,
 } from "./bezierSolver.ts";
 import { type Call, wrongArgument, wrongCount } from "./call.ts";
 import { cubicSlopeAt } from "./cubic.ts";
-import { type CompiledCurve, type CubicBezierCurve, DIAGONAL, type KeywordCurve } from "./curve.ts";
+import {
+  type CompiledCurve,
+  type CubicBezierCurve,
+  compiledCurve,
+  DIAGONAL,
+  type KeywordCurve,
+  progressCell,
+} from "./curve.ts";
 import { ANY_VALUE, type CurveKind, checkNumber } from "./kind.ts";
 
 /** The named cubic-beziers of CSS Easing Functions Level 2, section 2.2. */
@@ -96,51 +102,49 @@ function readCubicBezier(call: Call): Result<CubicBezierCurve> {
   return good({ kind: "cubic-bezier", x1, y1, x2, y2 });
 }
 
-/** Argument and result of the solver; see `bezierValueInto`. */
-const io = new Float64Array(1);
+/** What slopes are solved in. */
+const solved = progressCell();
 
 /** See `CompiledCurve`. Within 1e-9 of the true solution on [0, 1] for ordinates around 1. */
 export function compileCubicBezier({ x1, y1, x2, y2 }: CubicBezierCurve): CompiledCurve {
   // Coordinates on the diagonal make the diagonal, whatever the speed along it.
   if (x1 === y1 && x2 === y2) return DIAGONAL;
   const numbers = bezierNumbers(x1, y1, x2, y2);
-  const guesses = new Uint16Array(GUESSES);
-  clearGuesses(guesses, 0);
-  const solve = (x: number): number => {
-    const t = solveBezier(numbers, 0, guesses, 0, x);
-    return Number.isNaN(t) ? solveSteep(x1, x2, x, x) : t;
-  };
+  const guesses = newGuesses();
   // Tangents outside [0, 1]: towards the nearer control point, else the farther one, else flat
   // (CSS Easing Functions Level 2, "Output of a cubic Bézier easing function").
   const slopeBefore = x1 > 0 ? y1 / x1 : x2 > 0 ? y2 / x2 : 0;
   const slopeAfter = x2 < 1 ? (1 - y2) / (1 - x2) : x1 < 1 ? (1 - y1) / (1 - x1) : 0;
-  return {
+  return compiledCurve({
     bezier: numbers,
-    value: (p) => {
+    into: (cell) => {
+      const p = cell[0];
       if (p > 0 && p < 1) {
-        let value = bezierValue(numbers, 0, guesses, 0, p);
-        if (value < Number.POSITIVE_INFINITY) return value;
-        io[0] = p;
-        bezierValueInto(io, numbers, 0, guesses, 0);
-        value = io[0];
-        return Number.isNaN(value) ? bezierOrdinate(numbers, solveSteep(x1, x2, p, p)) : value;
-      }
-      if (p <= 0) return p === 0 ? 0 : slopeBefore * p;
-      return p === 1 ? 1 : 1 + slopeAfter * (p - 1);
+        bezierInto(cell, numbers, 0, guesses, 0);
+        if (cell[0] < Number.POSITIVE_INFINITY) return;
+        cell[0] = p;
+        bezierWithNewton(cell, numbers, 0, guesses, 0);
+        if (cell[0] < Number.POSITIVE_INFINITY) return;
+        cell[0] = solveSteep(x1, x2, p, p);
+        bezierOrdinate(cell, numbers, 0);
+      } else if (p <= 0) cell[0] = p === 0 ? 0 : slopeBefore * p;
+      else cell[0] = p === 1 ? 1 : 1 + slopeAfter * (p - 1);
     },
     slope: (p) => {
       if (p < 0) return slopeBefore;
       if (p > 1) return slopeAfter;
       if (p === 0) return endSlope(x1, y1, x2, y2);
       if (p === 1) return endSlope(1 - x2, 1 - y2, 1 - x1, 1 - y1);
-      const t = solve(p);
+      solved[0] = p;
+      solveBezier(solved, x1, x2, numbers, guesses);
+      const t = solved[0];
       const [ax, bx, cx, ay, by, cy] = numbers as unknown as readonly [
         ...[number, number, number],
         ...[number, number, number],
       ];
       return cubicSlopeAt(ay, by, cy, t) / cubicSlopeAt(ax, bx, cx, t);
     },
-  };
+  });
 }
 
 /**

@@ -160,7 +160,19 @@ export interface StepsCurve {
   readonly position: StepPosition;
 }
 
-/** A compiled curve. Neither function allocates. */
+/**
+ * One number in memory, at index 0: how progress gets into a function and its value out of it. A number that is handed
+ * to a function, or back, may become an object (unless the engine inlines the function), and thousands of values a
+ * frame are thousands of objects.
+ */
+export type ProgressCell = Float64Array & { 0: number };
+
+/** Memory for one number. */
+export function progressCell(): ProgressCell {
+  return new Float64Array(1) as ProgressCell;
+}
+
+/** A compiled curve; `compiledCurve` makes one. */
 export interface CompiledCurve {
   /**
    * Progress in value at progress `p` in time. Outside [0, 1] as CSS specifies: beziers and `linear()` continue along
@@ -173,9 +185,11 @@ export interface CompiledCurve {
    * the flats of steps; ±Infinity at a vertical tangent.
    */
   readonly slope: (p: number, before?: boolean) => number;
+  /** As `value`, to the last bit, but replaces the progress in the cell by the value; allocates nothing. */
+  readonly into: (cell: ProgressCell, before?: boolean) => void;
   /**
    * For a cubic-bezier its record of numbers, see `bezierNumbers`, so that many curves can be evaluated from one
-   * array. Where `bezierValue` returns a value it equals `value` to the last bit.
+   * array. Where `bezierInto` gives a value it equals `value` to the last bit.
    */
   readonly bezier?: Float64Array;
 }
@@ -183,8 +197,29 @@ export interface CompiledCurve {
 /** The straight diagonal: the default of every span without a curve. */
 export const LINEAR: LinearCurve = { kind: "linear" };
 
+/** The cell of every `value`. Free again as soon as `into` has read it: one that asks other curves reads it first. */
+const scratch = progressCell();
+
+/** Makes a compiled curve of what evaluates it in place. */
+export function compiledCurve({
+  into,
+  slope,
+  bezier,
+}: Pick<CompiledCurve, "into" | "slope" | "bezier">): CompiledCurve {
+  return {
+    value: (p, before) => {
+      scratch[0] = p;
+      into(scratch, before);
+      return scratch[0];
+    },
+    slope,
+    into,
+    ...(bezier && { bezier }),
+  };
+}
+
 /** The same, compiled: value equals progress. */
-export const DIAGONAL: CompiledCurve = { value: (p) => p, slope: () => 1 };
+export const DIAGONAL: CompiledCurve = compiledCurve({ into: () => {}, slope: () => 1 });
 
 /** The curve that holds a value until the next key. */
 export const HOLD: StepsCurve = { kind: "steps", count: 1, position: "jump-end" };

@@ -19,13 +19,20 @@ export const sine: CurveKind<SineCurve> = family<SineCurve>({
   parameters: [],
   script: () => "1 - Math.cos((p * Math.PI) / 2)",
   form: () => ({
-    value: (p) => 2 * Math.sin((Math.PI * p) / 4) ** 2,
+    into: (cell) => {
+      cell[0] = 2 * Math.sin((Math.PI * cell[0]) / 4) ** 2;
+    },
     slope: (p) => (Math.PI / 2) * Math.sin((Math.PI * p) / 2),
   }),
 });
 
 function powerForm(degree: number): InForm {
-  return { value: (p) => p ** degree, slope: (p) => degree * p ** (degree - 1) };
+  return {
+    into: (cell) => {
+      cell[0] = cell[0] ** degree;
+    },
+    slope: (p) => degree * p ** (degree - 1),
+  };
 }
 
 const plainRamp = family<RampCurve>({
@@ -95,9 +102,14 @@ export const ramp: CurveKind<RampCurve> = {
   compile: (curve) => {
     const { turn } = curve;
     if (turn === undefined) return plainRamp.compile(curve);
-    const { value: g, slope: d } = powerForm(curve.degree);
+    const { into: g, slope: d } = powerForm(curve.degree);
     return clamped(
-      (p) => (p < turn ? turn * g(p / turn) : 1 - (1 - turn) * g((1 - p) / (1 - turn))),
+      (cell) => {
+        const isRising = cell[0] < turn;
+        cell[0] = isRising ? cell[0] / turn : (1 - cell[0]) / (1 - turn);
+        g(cell);
+        cell[0] = isRising ? turn * cell[0] : 1 - (1 - turn) * cell[0];
+      },
       (p) => (p < turn || turn === 1 ? d(p / turn, false) : d((1 - p) / (1 - turn), false)),
     );
   },
@@ -116,7 +128,9 @@ export const expo: CurveKind<ExpoCurve> = family<ExpoCurve>({
     const rate = steepness * Math.LN2;
     const whole = Math.expm1(rate);
     return {
-      value: (p) => Math.expm1(rate * p) / whole,
+      into: (cell) => {
+        cell[0] = Math.expm1(rate * cell[0]) / whole;
+      },
       slope: (p) => (rate * Math.exp(rate * p)) / whole,
     };
   },
@@ -129,7 +143,10 @@ export const circ: CurveKind<CircCurve> = family<CircCurve>({
   parameters: [],
   script: () => "1 - Math.sqrt(1 - p * p)",
   form: () => ({
-    value: (p) => (p * p) / (1 + Math.sqrt((1 - p) * (1 + p))),
+    into: (cell) => {
+      const p = cell[0];
+      cell[0] = (p * p) / (1 + Math.sqrt((1 - p) * (1 + p)));
+    },
     slope: (p) => p / Math.sqrt((1 - p) * (1 + p)),
   }),
 });
@@ -172,7 +189,10 @@ export const back: CurveKind<BackCurve> = family<BackCurve>({
   form: (curve) => {
     const s = strengthOf(curve);
     return {
-      value: (p) => p * p * ((s + 1) * p - s),
+      into: (cell) => {
+        const p = cell[0];
+        cell[0] = p * p * ((s + 1) * p - s);
+      },
       slope: (p) => p * (3 * (s + 1) * p - 2 * s),
     };
   },
@@ -196,7 +216,10 @@ export const elastic: CurveKind<ElasticCurve> = family<ElasticCurve>({
     // In terms of q = 1 − p, the argument of the out form.
     const envelope = (q: number) => (Math.exp(-rate * q) - end) * scale;
     return {
-      value: (p) => envelope(1 - p) * Math.cos(turn * (1 - p)),
+      into: (cell) => {
+        const q = 1 - cell[0];
+        cell[0] = envelope(q) * Math.cos(turn * q);
+      },
       slope: (p) => {
         const q = 1 - p;
         return (
@@ -248,28 +271,33 @@ export const bounce: CurveKind<BounceCurve> = family<BounceCurve>({
     let sum = 1;
     for (let k = 1; k <= bounces; k++) sum += 2 * r ** k;
     const w = 1 / sum;
-    /** The hop that contains q, with its start and length; hop 0 is the fall. */
-    const hopAt = (q: number, left: boolean): { k: number; start: number; length: number } => {
-      let [k, start, length] = [0, 0, w];
-      while (k < bounces && (left ? q > start + length : q >= start + length)) {
-        start += length;
-        k++;
-        length = 2 * r ** k * w;
-      }
-      return { k, start, length };
-    };
+    // Hop 0 is the fall. The last entry of `starts` is where it all ends.
+    const lengths = [w];
+    const starts = [0, w];
+    for (let k = 1; k <= bounces; k++) {
+      lengths.push(2 * r ** k * w);
+      starts.push((starts[k] as number) + (lengths[k] as number));
+    }
     return {
-      value: (p) => {
-        const q = 1 - p;
-        const { k, start, length } = hopAt(q, false);
-        if (k === 0) return 1 - Math.min(q / w, 1) ** 2;
-        const u = length > 0 ? Math.min((q - start) / length, 1) : 1;
-        return r ** (2 * k) * 4 * u * (1 - u);
+      into: (cell) => {
+        const q = 1 - cell[0];
+        let k = 0;
+        while (k < bounces && q >= (starts[k + 1] as number)) k++;
+        const length = lengths[k] as number;
+        const u = length > 0 ? Math.min((q - (starts[k] as number)) / length, 1) : 1;
+        cell[0] = k === 0 ? 1 - u ** 2 : r ** (2 * k) * 4 * u * (1 - u);
       },
       slope: (p, left) => {
         const q = 1 - p;
+        let k = 0;
         // p = 1 − q, so the left side of p is the right side of q.
-        const { k, start, length } = hopAt(q, !left);
+        while (
+          k < bounces &&
+          (left ? q >= (starts[k + 1] as number) : q > (starts[k + 1] as number))
+        )
+          k++;
+        const start = starts[k] as number;
+        const length = lengths[k] as number;
         if (k === 0) return (2 * q) / (w * w);
         if (length === 0) return 0;
         return -(r ** (2 * k) * 4 * (1 - (2 * (q - start)) / length)) / length;

@@ -1,6 +1,12 @@
 import { bad, type Fault, good, type Result, shortValue } from "../fault/index.ts";
 import { type Argument, type Call, writePercent, wrongArgument, wrongCount } from "./call.ts";
-import type { CompiledCurve, Curve, Direction } from "./curve.ts";
+import {
+  type CompiledCurve,
+  type Curve,
+  compiledCurve,
+  type Direction,
+  type ProgressCell,
+} from "./curve.ts";
 import { type CurveKind, type CurveParameter, checkNumber } from "./kind.ts";
 
 /** The directions of an easing, in the order they are shown. */
@@ -8,7 +14,8 @@ export const DIRECTIONS: readonly Direction[] = ["in", "out", "in-out", "out-in"
 
 /** The *in* form of a family on [0, 1]; with `left` the slope is that from the left at a kink. */
 export interface InForm {
-  readonly value: (p: number) => number;
+  /** Replaces the progress in a cell by the value. */
+  readonly into: (cell: ProgressCell) => void;
   readonly slope: (p: number, left: boolean) => number;
 }
 
@@ -16,12 +23,27 @@ export interface InForm {
  * Makes the curve of a direction from the *in* form: out mirrors it, in-out and out-in join two copies at half size. p
  * is clamped to [0, 1]; the ends are exactly 0 and 1.
  */
-export function directed({ value: g, slope: d }: InForm, direction: Direction): CompiledCurve {
-  const value = {
+export function directed({ into: g, slope: d }: InForm, direction: Direction): CompiledCurve {
+  // The same as in DIRECTED_SCRIPTS, in place.
+  const into = {
     in: g,
-    out: (p: number) => 1 - g(1 - p),
-    "in-out": (p: number) => (p < 0.5 ? g(2 * p) / 2 : 1 - g(2 - 2 * p) / 2),
-    "out-in": (p: number) => (p < 0.5 ? (1 - g(1 - 2 * p)) / 2 : (1 + g(2 * p - 1)) / 2),
+    out: (cell: ProgressCell) => {
+      cell[0] = 1 - cell[0];
+      g(cell);
+      cell[0] = 1 - cell[0];
+    },
+    "in-out": (cell: ProgressCell) => {
+      const isFirst = cell[0] < 0.5;
+      cell[0] = isFirst ? 2 * cell[0] : 2 - 2 * cell[0];
+      g(cell);
+      cell[0] = isFirst ? cell[0] / 2 : 1 - cell[0] / 2;
+    },
+    "out-in": (cell: ProgressCell) => {
+      const isFirst = cell[0] < 0.5;
+      cell[0] = isFirst ? 1 - 2 * cell[0] : 2 * cell[0] - 1;
+      g(cell);
+      cell[0] = (isFirst ? 1 - cell[0] : 1 + cell[0]) / 2;
+    },
   }[direction];
   // In a mirrored piece left and right are exchanged. At p = 1 there is only a left side.
   const slope = {
@@ -32,7 +54,7 @@ export function directed({ value: g, slope: d }: InForm, direction: Direction): 
     "out-in": (p: number, before: boolean) =>
       p < 0.5 || (before && p === 0.5) ? d(1 - 2 * p, !before) : d(2 * p - 1, before || p === 1),
   }[direction];
-  return clamped(value, slope);
+  return clamped(into, slope);
 }
 
 /** What `directed` does, as JavaScript with the *in* form g. */
@@ -54,13 +76,18 @@ function directedPlaces(places: readonly number[], direction: Direction): number
 
 /** Clamps p to [0, 1] and makes the ends exact; outside, the value is constant. */
 export function clamped(
-  value: (p: number) => number,
+  into: (cell: ProgressCell) => void,
   slope: (p: number, before: boolean) => number,
 ): CompiledCurve {
-  return {
-    value: (p) => (p > 0 ? (p < 1 ? value(p) : 1) : Number.isNaN(p) ? p : 0),
+  return compiledCurve({
+    into: (cell) => {
+      const p = cell[0];
+      if (p > 0 && p < 1) into(cell);
+      else if (p <= 0) cell[0] = 0;
+      else if (p >= 1) cell[0] = 1;
+    },
     slope: (p, before = false) => (p >= 0 && p <= 1 ? slope(p, before) : 0),
-  };
+  });
 }
 
 /** A parameter as it is written: a plain number, a share in percent, or a time in ms. */

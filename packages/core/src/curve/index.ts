@@ -1,7 +1,7 @@
 export {
   BEZIER_NUMBERS,
-  bezierValue,
-  bezierValueInto,
+  bezierInto,
+  bezierWithNewton,
   clearGuesses,
   GUESSES,
 } from "./bezierSolver.ts";
@@ -19,6 +19,7 @@ export {
   type CompiledCurve,
   type CubicBezierCurve,
   type Curve,
+  compiledCurve,
   DIAGONAL,
   type Direction,
   HOLD,
@@ -30,6 +31,7 @@ export {
   type PathCurve,
   type PathPoint,
   type Place,
+  type ProgressCell,
   type SpringCurve,
   type SpringFeelCurve,
   type StepPosition,

@@ -1,6 +1,6 @@
 import { type Fault, type Result, shortValue } from "../fault/index.ts";
 import type { Call } from "./call.ts";
-import type { CompiledCurve, Curve, Direction, PathPoint } from "./curve.ts";
+import type { CompiledCurve, Curve, Direction, PathPoint, ProgressCell } from "./curve.ts";
 import type { readPathData } from "./pathData.ts";
 
 /** Compiled pieces of paths by their first points, kept from one state of a curve for compiling the next. */
@@ -10,7 +10,7 @@ export interface CurveMemory {
 
 /** A piece of a path, compiled: value and slope by the time of the whole curve. */
 export interface PathPiece {
-  readonly value: (p: number) => number;
+  readonly into: (cell: ProgressCell) => void;
   readonly slope: (p: number) => number;
 }
 

@@ -2,10 +2,13 @@ import { bad, type Fault, good, type Result, shortValue } from "../fault/index.t
 import { type Call, writePercent, wrongArgument, wrongCount } from "./call.ts";
 import {
   type CompiledCurve,
+  compiledCurve,
   DIAGONAL,
   type LinearCurve,
   type LinearStop,
   type LinearStopsCurve,
+  type ProgressCell,
+  progressCell,
 } from "./curve.ts";
 import { ANY_VALUE, type CurveKind, checkNumber } from "./kind.ts";
 
@@ -144,47 +147,53 @@ function checkStops({ stops }: LinearStopsCurve, path: string): Fault[] {
   });
 }
 
+/** Where a slope is asked. */
+const asked = progressCell();
+
 /** See `CompiledCurve`; finding the piece is a bisect. */
 function compileStops({ stops }: LinearStopsCurve): CompiledCurve {
   const count = stops.length;
   const at = Float64Array.from(stops, (stop) => stop.at);
   const values = Float64Array.from(stops, (stop) => stop.value);
-  /** How many stops lie at or before p. */
-  const passed = (p: number): number => {
+  /** How many stops lie at or before the progress in a cell. */
+  const passed = (cell: ProgressCell): number => {
     let from = 0;
     let to = count;
     while (from < to) {
       const middle = (from + to) >> 1;
-      if ((at[middle] as number) <= p) from = middle + 1;
+      if ((at[middle] as number) <= cell[0]) from = middle + 1;
       else to = middle;
     }
     return from;
   };
-  /** Index of the piece's first stop; before the first and after the last stop, the end piece. */
-  const pieceAt = (p: number): number => Math.min(Math.max(passed(p) - 1, 0), count - 2);
-  return {
-    value: (p, before = false) => {
-      const index = passed(p);
-      if (before && index > 0 && at[index - 1] === p) {
-        let first = index - 1;
-        while (first > 0 && at[first - 1] === p) first--;
-        return values[first] as number;
+  return compiledCurve({
+    into: (cell, before = false) => {
+      const p = cell[0];
+      const index = passed(cell);
+      if (index > 0 && at[index - 1] === p) {
+        let stop = index - 1;
+        if (before) while (stop > 0 && at[stop - 1] === p) stop--;
+        cell[0] = values[stop] as number;
+        return;
       }
-      if (index > 0 && at[index - 1] === p) return values[index - 1] as number;
       const a = Math.min(Math.max(index - 1, 0), count - 2);
       const from = at[a] as number;
       const to = at[a + 1] as number;
-      // Only an end piece can have no width here; CSS then takes the second of its stops.
-      if (from === to) return values[a + 1] as number;
       const low = values[a] as number;
-      return low + (((values[a + 1] as number) - low) * (p - from)) / (to - from);
+      // Only an end piece can have no width here; CSS then takes the second of its stops.
+      cell[0] =
+        from === to
+          ? (values[a + 1] as number)
+          : low + (((values[a + 1] as number) - low) * (p - from)) / (to - from);
     },
     slope: (p, before = false) => {
-      let a = pieceAt(p);
+      asked[0] = p;
+      // Before the first and after the last stop, the end piece.
+      let a = Math.min(Math.max(passed(asked) - 1, 0), count - 2);
       // To the left of a place with several stops lies the piece that ends there.
       if (before || p === 1) while (a > 0 && (at[a] as number) === p) a--;
       const width = (at[a + 1] as number) - (at[a] as number);
       return width === 0 ? 0 : ((values[a + 1] as number) - (values[a] as number)) / width;
     },
-  };
+  });
 }

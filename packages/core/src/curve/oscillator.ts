@@ -1,3 +1,5 @@
+import { type ProgressCell, progressCell } from "./curve.ts";
+
 /**
  * The damped harmonic oscillator about its target: y = 1 − x with y(0) = 1, y′(0) = −velocity and
  * m·y″ = −k·y − c·y′, in closed form. Source: any text on the linear oscillator; written so that
@@ -6,6 +8,8 @@
 export interface Oscillator {
   /** Displacement from the target at a time in s. */
   readonly at: (t: number) => number;
+  /** The same, in place of the time in a cell. */
+  readonly into: (cell: ProgressCell) => void;
   /** d/dt of that, per s. */
   readonly rate: (t: number) => number;
   /** Damping rate a = c/2m, per s. */
@@ -29,9 +33,14 @@ export function oscillator({ stiffness, damping, mass, velocity }: SpringPhysics
   if (w2 >= 0) {
     // sin(wt)/w, which is t where w is 0.
     const sinc = (t: number) => (w * t < 1e-8 ? t : Math.sin(w * t) / w);
-    const at = (t: number) => Math.exp(-a * t) * (Math.cos(w * t) + push * sinc(t));
+    const into = (cell: ProgressCell) => {
+      const t = cell[0];
+      cell[0] = Math.exp(-a * t) * (Math.cos(w * t) + push * sinc(t));
+    };
+    const at = inCell(into);
     return {
       at,
+      into,
       rate: (t) => Math.exp(-a * t) * (push * Math.cos(w * t) - w * w * sinc(t)) - a * at(t),
       decay: a,
       frequencySquared: w2,
@@ -40,16 +49,18 @@ export function oscillator({ stiffness, damping, mass, velocity }: SpringPhysics
   // Two fading exponentials; the slow rate a − w as (k/m)/(a + w), which does not cancel.
   const slow = stiffness / mass / (a + w);
   const fast = a + w;
-  const at = (t: number) => {
+  const into = (cell: ProgressCell) => {
+    const t = cell[0];
     // Near critical damping the two terms cancel; their even and odd parts do not.
-    if (w * t < 1)
-      return (
-        Math.exp(-a * t) * (Math.cosh(w * t) + push * (w * t < 1e-8 ? t : Math.sinh(w * t) / w))
-      );
-    return 0.5 * ((1 + push / w) * Math.exp(-slow * t) + (1 - push / w) * Math.exp(-fast * t));
+    cell[0] =
+      w * t < 1
+        ? Math.exp(-a * t) * (Math.cosh(w * t) + push * (w * t < 1e-8 ? t : Math.sinh(w * t) / w))
+        : 0.5 * ((1 + push / w) * Math.exp(-slow * t) + (1 - push / w) * Math.exp(-fast * t));
   };
+  const at = inCell(into);
   return {
     at,
+    into,
     rate: (t) => {
       if (w * t < 1)
         return (
@@ -64,6 +75,16 @@ export function oscillator({ stiffness, damping, mass, velocity }: SpringPhysics
     },
     decay: a,
     frequencySquared: w2,
+  };
+}
+
+/** The function of a number that a function in place is. */
+function inCell(into: (cell: ProgressCell) => void): (t: number) => number {
+  const cell = progressCell();
+  return (t) => {
+    cell[0] = t;
+    into(cell);
+    return cell[0];
   };
 }
 

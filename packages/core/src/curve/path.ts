@@ -1,8 +1,16 @@
 import { bad, type Fault, good, type Result, shortValue } from "../fault/index.ts";
-import { bezierSolver, SOLVER_SCRIPT } from "./bezierSolver.ts";
+import { bezierNumbers, newGuesses, SOLVER_SCRIPT, solveBezier } from "./bezierSolver.ts";
 import { type Call, textFault, wrongArgument, wrongCount } from "./call.ts";
 import { bezierCoordinate, bezierDerivative, bezierTurns } from "./cubic.ts";
-import type { CompiledCurve, PathCurve, PathPoint, Place } from "./curve.ts";
+import {
+  type CompiledCurve,
+  compiledCurve,
+  type PathCurve,
+  type PathPoint,
+  type Place,
+  type ProgressCell,
+  progressCell,
+} from "./curve.ts";
 import {
   ANY_VALUE,
   type CurveKind,
@@ -239,6 +247,10 @@ function misplaced(where: string, { x, y }: Place, cure: string): Fault {
   return { code: "path-misplaced", path: where, message: `Found the point ${x} ${y}.`, cure };
 }
 
+/** Where a slope is asked, and what is solved for it. */
+const asked = progressCell();
+const solved = progressCell();
+
 /**
  * See `CompiledCurve`. Finding the piece is a bisect; each is solved as a cubic-bezier is. A vertical
  * piece is a jump: at its place the value is the later one, or the earlier with `before`. Outside
@@ -252,7 +264,8 @@ function compilePath({ points }: PathCurve, memory?: CurveMemory): CompiledCurve
   const last = segments.length - 1;
   const startValue = (points[0] as PathPoint).y;
   const endValue = (points.at(-1) as PathPoint).y;
-  const pieceAt = (p: number, before: boolean): PathPiece => {
+  const pieceAt = (cell: ProgressCell, before: boolean): PathPiece => {
+    const p = cell[0];
     let from = 0;
     let to = last + 1;
     // How many pieces begin at or before p; with `before`, how many begin before p.
@@ -270,16 +283,19 @@ function compilePath({ points }: PathCurve, memory?: CurveMemory): CompiledCurve
     }
     return piece;
   };
-  return {
-    value: (p, before = false) => {
-      if (Number.isNaN(p)) return p;
-      if (p < 0 || (p === 0 && before)) return startValue;
-      if (p > 1 || (p === 1 && !before)) return endValue;
-      return pieceAt(p, before).value(p);
+  return compiledCurve({
+    into: (cell, before = false) => {
+      const p = cell[0];
+      if (p < 0 || (p === 0 && before)) cell[0] = startValue;
+      else if (p > 1 || (p === 1 && !before)) cell[0] = endValue;
+      else if (p >= 0) pieceAt(cell, before).into(cell);
     },
-    slope: (p, before = false) =>
-      p >= 0 && p <= 1 ? pieceAt(p, (before && p > 0) || p === 1).slope(p) : 0,
-  };
+    slope: (p, before = false) => {
+      if (!(p >= 0 && p <= 1)) return 0;
+      asked[0] = p;
+      return pieceAt(asked, (before && p > 0) || p === 1).slope(p);
+    },
+  });
 }
 
 /**
@@ -298,29 +314,40 @@ function compileSegment({ from, out, in: before, to, straight }: PathSegment): P
   const height = to.y - from.y;
   if (straight)
     return {
-      value: (p) =>
-        p === to.x ? to.y : from.y + height * Math.min(Math.max((p - from.x) / width, 0), 1),
+      into: (cell) => {
+        const p = cell[0];
+        cell[0] =
+          p === to.x ? to.y : from.y + height * Math.min(Math.max((p - from.x) / width, 0), 1);
+      },
       slope: () => height / width,
     };
   const x1 = (out.x - from.x) / width;
   const x2 = (before.x - from.x) / width;
   const [y0, y1, y2, y3] = [from.y, out.y, before.y, to.y];
-  const solve = bezierSolver(x1, x2, Math.max(1, Math.abs(y1 - y0), Math.abs(y2 - y0)));
+  const numbers = bezierNumbers(x1, 0, x2, 1, Math.max(1, Math.abs(y1 - y0), Math.abs(y2 - y0)));
+  const guesses = newGuesses();
   const cy = 3 * (y1 - y0);
   const by = 3 * (y2 - y1) - cy;
   const ay = height - cy - by;
-  const place = (p: number) => Math.min(Math.max((p - from.x) / width, 0), 1);
   return {
-    value: (p) => {
-      if (p === to.x) return y3;
-      const t = solve(place(p));
-      return y0 + ((ay * t + by) * t + cy) * t;
+    into: (cell) => {
+      const p = cell[0];
+      if (p === to.x) {
+        cell[0] = y3;
+        return;
+      }
+      cell[0] = Math.min(Math.max((p - from.x) / width, 0), 1);
+      solveBezier(cell, x1, x2, numbers, guesses);
+      const t = cell[0];
+      cell[0] = y0 + ((ay * t + by) * t + cy) * t;
     },
     slope: (p) => {
-      const x = place(p);
+      const x = Math.min(Math.max((p - from.x) / width, 0), 1);
       if (x === 0) return limitSlope(from, out, before, to);
       if (x === 1) return limitSlope(to, before, out, from);
-      const t = solve(x);
+      solved[0] = x;
+      solveBezier(solved, x1, x2, numbers, guesses);
+      const t = solved[0];
       const u = 1 - t;
       const dx = 3 * width * (u * u * x1 + 2 * u * t * (x2 - x1) + t * t * (1 - x2));
       const dy = (3 * ay * t + 2 * by) * t + cy;

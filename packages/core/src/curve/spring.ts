@@ -61,9 +61,13 @@ function checkRest(physics: SpringPhysics, path: string): Fault[] {
 function compileSpring(physics: SpringPhysics): CompiledCurve {
   const duration = springDuration(physics);
   if (!Number.isFinite(duration)) throw new RangeError("compileSpring: the spring never rests");
-  const { at, rate } = oscillator(physics);
+  const { into, rate } = oscillator(physics);
   return clamped(
-    (p) => 1 - at(p * duration),
+    (cell) => {
+      cell[0] *= duration;
+      into(cell);
+      cell[0] = 1 - cell[0];
+    },
     (p) => -rate(p * duration) * duration,
   );
 }

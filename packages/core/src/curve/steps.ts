@@ -1,6 +1,6 @@
 import { bad, type Fault, good, type Result, shortValue } from "../fault/index.ts";
 import { type Call, wrongArgument, wrongCount } from "./call.ts";
-import type { CompiledCurve, StepPosition, StepsCurve } from "./curve.ts";
+import { type CompiledCurve, compiledCurve, type StepPosition, type StepsCurve } from "./curve.ts";
 import { type CurveKind, checkNumber } from "./kind.ts";
 
 const POSITIONS: readonly StepPosition[] = ["jump-start", "jump-end", "jump-none", "jump-both"];
@@ -91,15 +91,16 @@ function jumpsOf({ count, position }: StepsCurve): { jumps: number; first: numbe
 function compileSteps(curve: StepsCurve): CompiledCurve {
   const { count } = curve;
   const { jumps, first } = jumpsOf(curve);
-  return {
-    value: (p, before = false) => {
+  return compiledCurve({
+    into: (cell, before = false) => {
+      const p = cell[0];
       const place = p * count;
       let step = Math.floor(place) + first;
       if (before && Number.isInteger(place)) step--;
       if (p >= 0 && step < 0) step = 0;
       if (p <= 1 && step > jumps) step = jumps;
-      return step / jumps;
+      cell[0] = step / jumps;
     },
     slope: () => 0,
-  };
+  });
 }

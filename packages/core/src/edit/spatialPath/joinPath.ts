@@ -1,5 +1,11 @@
 import type { Draft } from "immer";
-import { type CompiledCurve, type Curve, LINEAR, sameCurve } from "../../curve/index.ts";
+import {
+  type CompiledCurve,
+  type Curve,
+  compiledCurve,
+  LINEAR,
+  sameCurve,
+} from "../../curve/index.ts";
 import { fitPathTo } from "../../fit/index.ts";
 import {
   type CompiledTrack,
@@ -253,14 +259,16 @@ function timingOf(
   length: number,
 ): { curve: Curve; compiled: (p: number) => number } {
   const value = (p: number) => (p <= 0 ? 0 : p >= 1 ? 1 : lengths.until(p) / length);
-  const compiled: CompiledCurve = {
-    value,
+  const compiled = compiledCurve({
+    into: (cell) => {
+      cell[0] = value(cell[0]);
+    },
     slope: (p) => {
       const v = speed(from + width * Math.min(p, 1 - 1e-9));
       const size = (Math.hypot(v.x, v.y) * width) / length;
       return Number.isFinite(size) ? size : 0;
     },
-  };
+  });
   const path = fitPathTo(compiled, [], Math.min((JOIN_TOLERANCE * 0.2) / length, 0.05));
   const [a, b, ...more] = path.points;
   const curve: Curve =

@@ -1,11 +1,12 @@
 import {
   BEZIER_NUMBERS,
-  bezierValue,
-  bezierValueInto,
+  bezierInto,
+  bezierWithNewton,
   type CompiledCurve,
   clearGuesses,
   DIAGONAL,
   GUESSES,
+  type ProgressCell,
 } from "../../curve/index.ts";
 import { writeShownColor } from "../../value/index.ts";
 import { baseLayer, stackValue } from "./layers.ts";
@@ -33,7 +34,7 @@ const BEZIER = 2;
  * The progress that goes into a curve and comes out of it, and the time that is asked: a number that is handed to
  * another function, or back, may become an object.
  */
-const io = new Float64Array(2);
+const io = new Float64Array(2) as ProgressCell;
 const PROGRESS = 0;
 const TIME = 1;
 
@@ -237,16 +238,17 @@ export class Slab {
     const p = io[PROGRESS] as number;
     const at = place * RECORD + NUMBERS;
     if (words[place * WORDS + KIND] === BEZIER && p > 0 && p < 1) {
-      io[PROGRESS] = bezierValue(numbers, at, words, place * WORDS + TABLE, p);
+      bezierInto(io, numbers, at, words, place * WORDS + TABLE);
       if ((io[PROGRESS] as number) < Number.POSITIVE_INFINITY) return;
       io[PROGRESS] = p;
       // Guesses that are found are kept with the span.
       const table = (this.#count + this.#spanOf(i, place)) * WORDS + TABLE;
-      bezierValueInto(io, numbers, at, words, table);
+      bezierWithNewton(io, numbers, at, words, table);
       if (place === i) words.copyWithin(i * WORDS + TABLE, table, table + GUESSES);
       if ((io[PROGRESS] as number) < Number.POSITIVE_INFINITY) return;
     }
-    io[PROGRESS] = (this.#curves[this.#spanOf(i, place)] as CompiledCurve).value(p);
+    io[PROGRESS] = p;
+    (this.#curves[this.#spanOf(i, place)] as CompiledCurve).into(io);
   }
 }
 

@@ -1,4 +1,9 @@
-import { bezierCoordinate, bezierDerivative, type CompiledCurve } from "../../curve/index.ts";
+import {
+  bezierCoordinate,
+  bezierDerivative,
+  type CompiledCurve,
+  compiledCurve,
+} from "../../curve/index.ts";
 
 /** A point or a way in space, px. */
 export interface Spot {
@@ -180,11 +185,14 @@ export function coordinateSpans(
     const end = value(to);
     const way = end - start;
     const width = to - from;
-    const curve: CompiledCurve = {
-      value: (p, before) =>
-        p <= 0 ? 0 : p >= 1 ? 1 : way === 0 ? 0 : (value(from + p * width, before) - start) / way,
+    const curve = compiledCurve({
+      into: (cell, before) => {
+        const p = cell[0];
+        cell[0] =
+          p <= 0 ? 0 : p >= 1 ? 1 : way === 0 ? 0 : (value(from + p * width, before) - start) / way;
+      },
       slope: (p, before) => (way === 0 ? 0 : (slope(from + p * width, before) * width) / way),
-    };
+    });
     return { from, to, start, end, curve };
   };
   const whole = part(0, 1);
