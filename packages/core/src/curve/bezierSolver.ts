@@ -105,9 +105,10 @@ export function bezierInto(
   const miss = cubicAt(a, b, c, near) - x;
   let t = near - miss * inverse * (1 + bend);
   if (change > LEAST_BEND) {
-    const again = 1 / cubicSlopeAt(a, b, c, near);
+    // `cubicSlopeAt` and `cubicAt`, written out: calls in a branch that is seldom taken are not inlined.
+    const again = 1 / ((3 * a * near + 2 * b) * near + c);
     t = near - miss * again;
-    t -= (cubicAt(a, b, c, t) - x) * again;
+    t -= (((a * t + b) * t + c) * t - x) * again;
   }
   cell[0] = t;
   bezierOrdinate(cell, numbers, at);

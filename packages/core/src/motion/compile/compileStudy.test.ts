@@ -1,6 +1,7 @@
 import fc from "fast-check";
+import { compileCurve } from "../../curve/index.ts";
 import type { Study, Track } from "../../study/index.ts";
-import { bezier, figure, key, kiosk, tween } from "../../testing/index.ts";
+import { anyCurve, bezier, figure, key, kiosk, tween } from "../../testing/index.ts";
 import { compileStudy, type Motion } from "../index.ts";
 
 const x = (motion: Motion, t: number) => motion.valueAt(motion.figureIndex("pass"), "x", t);
@@ -201,6 +202,35 @@ describe("motion.at", () => {
           expect(x(motion, motion.duration)).toBe(to + 0);
         },
       ),
+    );
+  });
+
+  it("eases thousands of channels to the same bits as each curve alone, asked in between", () => {
+    fc.assert(
+      fc.property(
+        fc.array(anyCurve, { minLength: 2, maxLength: 5 }),
+        fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 1, maxLength: 20 }),
+        (curves, places) => {
+          const alone = curves.map((curve) => compileCurve(curve));
+          const motion = compileStudy(
+            kiosk({
+              figures: curves.map((_, i) => figure(`pass-${i}`)),
+              sequence: curves.map((curve, i) =>
+                tween(`t-${i}`, 0, `pass-${i}`, [track([key(0, 0, curve), key(1, 1)])]),
+              ),
+            }),
+          );
+          const out = new Float64Array(motion.slotCount);
+          for (const p of places) {
+            const values = alone.map(({ value }) => value(p));
+            motion.at(p, out);
+            // At its end a tween shows its last key, wherever its curve has ended.
+            const shown = curves.map((_, i) => out[motion.slot(i, "x")]);
+            expect(shown).toEqual(values.map((value) => (p === 1 ? 1 : 0 + value)));
+          }
+        },
+      ),
+      { numRuns: 300 },
     );
   });
 
