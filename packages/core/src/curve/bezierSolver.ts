@@ -46,11 +46,34 @@ export function bezierNumbers(
   y1: number,
   x2: number,
   y2: number,
-  scale = Math.max(1, Math.abs(y1), Math.abs(y2)),
+  scale?: number,
 ): Float64Array {
-  const [cx, cy] = [3 * x1, 3 * y1];
-  const [bx, by] = [3 * (x2 - x1) - cx, 3 * (y2 - y1) - cy];
-  return Float64Array.of(1 - cx - bx, bx, cx, 1 - cy - by, by, cy, STEEP * scale);
+  const numbers = new Float64Array(BEZIER_NUMBERS);
+  writeBezierNumbers(numbers, 0, x1, y1, x2, y2, scale);
+  return numbers;
+}
+
+/** The same, written into an array that holds thousands of them. */
+export function writeBezierNumbers(
+  numbers: Float64Array,
+  at: number,
+  x1: number,
+  y1: number,
+  x2: number,
+  y2: number,
+  scale = Math.max(1, Math.abs(y1), Math.abs(y2)),
+): void {
+  const cx = 3 * x1;
+  const cy = 3 * y1;
+  const bx = 3 * (x2 - x1) - cx;
+  const by = 3 * (y2 - y1) - cy;
+  numbers[at] = 1 - cx - bx;
+  numbers[at + 1] = bx;
+  numbers[at + 2] = cx;
+  numbers[at + 3] = 1 - cy - by;
+  numbers[at + 4] = by;
+  numbers[at + 5] = cy;
+  numbers[at + 6] = STEEP * scale;
 }
 
 /** An empty table of guesses. */

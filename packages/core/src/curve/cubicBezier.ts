@@ -106,9 +106,39 @@ function readCubicBezier(call: Call): Result<CubicBezierCurve> {
 const solved = progressCell();
 
 /** See `CompiledCurve`. Within 1e-9 of the true solution on [0, 1] for ordinates around 1. */
-export function compileCubicBezier({ x1, y1, x2, y2 }: CubicBezierCurve): CompiledCurve {
+export function compileCubicBezier(curve: CubicBezierCurve): CompiledCurve {
   // Coordinates on the diagonal make the diagonal, whatever the speed along it.
-  if (x1 === y1 && x2 === y2) return DIAGONAL;
+  return curve.x1 === curve.y1 && curve.x2 === curve.y2 ? DIAGONAL : new CompiledBezier(curve);
+}
+
+/**
+ * A cubic-bezier, whose functions are made when first asked for: a study has tens of thousands, most of which are only
+ * ever evaluated from an array of all their numbers.
+ */
+class CompiledBezier implements CompiledCurve {
+  private made: CompiledCurve | undefined;
+
+  constructor(readonly bezier: CubicBezierCurve) {}
+
+  private get functions(): CompiledCurve {
+    this.made ??= bezierFunctions(this.bezier);
+    return this.made;
+  }
+
+  get value(): CompiledCurve["value"] {
+    return this.functions.value;
+  }
+
+  get slope(): CompiledCurve["slope"] {
+    return this.functions.slope;
+  }
+
+  get into(): CompiledCurve["into"] {
+    return this.functions.into;
+  }
+}
+
+function bezierFunctions({ x1, y1, x2, y2 }: CubicBezierCurve): CompiledCurve {
   const numbers = bezierNumbers(x1, y1, x2, y2);
   const guesses = newGuesses();
   // Tangents outside [0, 1]: towards the nearer control point, else the farther one, else flat
@@ -116,7 +146,6 @@ export function compileCubicBezier({ x1, y1, x2, y2 }: CubicBezierCurve): Compil
   const slopeBefore = x1 > 0 ? y1 / x1 : x2 > 0 ? y2 / x2 : 0;
   const slopeAfter = x2 < 1 ? (1 - y2) / (1 - x2) : x1 < 1 ? (1 - y1) / (1 - x1) : 0;
   return compiledCurve({
-    bezier: numbers,
     into: (cell) => {
       const p = cell[0];
       if (p > 0 && p < 1) {

@@ -188,10 +188,10 @@ export interface CompiledCurve {
   /** As `value`, to the last bit, but replaces the progress in the cell by the value; allocates nothing. */
   readonly into: (cell: ProgressCell, before?: boolean) => void;
   /**
-   * For a cubic-bezier its record of numbers, see `bezierNumbers`, so that many curves can be evaluated from one
-   * array. Where `bezierInto` gives a value it equals `value` to the last bit.
+   * What a cubic-bezier was compiled of, so that many can be evaluated from one array; see `writeBezierNumbers`. Where
+   * `bezierInto` gives a value it equals `value` to the last bit.
    */
-  readonly bezier?: Float64Array;
+  readonly bezier?: CubicBezierCurve;
 }
 
 /** The straight diagonal: the default of every span without a curve. */
@@ -204,8 +204,7 @@ const scratch = progressCell();
 export function compiledCurve({
   into,
   slope,
-  bezier,
-}: Pick<CompiledCurve, "into" | "slope" | "bezier">): CompiledCurve {
+}: Pick<CompiledCurve, "into" | "slope">): CompiledCurve {
   return {
     value: (p, before) => {
       scratch[0] = p;
@@ -214,7 +213,6 @@ export function compiledCurve({
     },
     slope,
     into,
-    ...(bezier && { bezier }),
   };
 }
 

@@ -4,6 +4,7 @@ export {
   bezierWithNewton,
   clearGuesses,
   GUESSES,
+  writeBezierNumbers,
 } from "./bezierSolver.ts";
 export { compileCurve } from "./compileCurve.ts";
 export {

@@ -1,5 +1,5 @@
 import { type Curve, landmarksOf } from "@levitas/core/curve";
-import { type ReactNode, useRef } from "react";
+import { type ReactNode, useLayoutEffect, useRef } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { compileCurve, readCurve } from "../curveReader.ts";
@@ -19,28 +19,37 @@ export function SpeedPlot(): ReactNode {
   const zero = useRef<SVGPathElement>(null);
   const now = useRef<SVGLineElement>(null);
   const text = useRef<HTMLSpanElement>(null);
-  const drawn = useRef<{ curve?: Curve; version?: number; height?: number }>({});
-  useDeskFrame(
-    "The speed",
-    ["time", "curve", "plot"],
-    ({ sound, progress }, height) => {
-      const { plot } = desk;
-      const before = drawn.current;
-      if (sound !== before.curve || plot.version !== before.version || height !== before.height) {
-        drawn.current = { curve: sound, version: plot.version, height };
-        drawSpeed(sound, height);
-      }
-      const inside = progress >= 0 && progress <= 1;
-      const x = inside ? plot.toX(progress) : 0;
-      writeAttributes(now.current, { x1: x, x2: x, visibility: inside ? "visible" : "hidden" });
-    },
-    () => box.current?.clientHeight ?? 0,
-  );
+  const height = useRef(0);
+  const redraw = useDeskFrame("The speed", ["curve", "plot"], ({ sound }) => {
+    drawSpeed(sound, height.current);
+  });
+  useDeskFrame("The time in the speed", ["time", "plot"], ({ progress }) => {
+    const inside = progress >= 0 && progress <= 1;
+    const x = inside ? desk.plot.toX(progress) : 0;
+    writeAttributes(now.current, { x1: x, x2: x, visibility: inside ? "visible" : "hidden" });
+  });
+  // To find the top speed of a path of a hundred points costs more than to draw it.
+  useDeskFrame("The top speed", ["numbers"], ({ sound }) => {
+    if (!text.current) return;
+    const { peakSpeed } = readCurve(sound);
+    text.current.textContent =
+      peakSpeed < STEEP ? `speed, top ${numberLabel(peakSpeed, 1)} ×` : "speed, vertical";
+  });
+  useLayoutEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    // Asked in a frame, the height would have the page laid out before everything is written.
+    const observer = new ResizeObserver(() => {
+      height.current = element.clientHeight;
+      redraw();
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [redraw]);
 
   const drawSpeed = (curve: Curve, height: number) => {
     const { plot } = desk;
     const points = speedPolyline(curve);
-    const { peakSpeed } = readCurve(curve);
     let [least, most] = [0, 1];
     for (let i = 1; i < points.length; i += 2) {
       least = Math.min(least, points[i] as number);
@@ -53,9 +62,6 @@ export function SpeedPlot(): ReactNode {
       line += `${i === 0 ? "M" : "L"}${plot.toX(points[i] as number).toFixed(1)} ${y(points[i + 1] as number).toFixed(1)}`;
     writeAttributes(area.current, { d: `${line}L${plot.toX(1)} ${y(0)}L${plot.toX(0)} ${y(0)}Z` });
     writeAttributes(zero.current, { d: `M${INSET.left} ${y(0)}H${plot.width - INSET.right}` });
-    if (text.current)
-      text.current.textContent =
-        peakSpeed < STEEP ? `speed, top ${numberLabel(peakSpeed, 1)} ×` : "speed, vertical";
   };
 
   return (

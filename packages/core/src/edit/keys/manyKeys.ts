@@ -28,6 +28,7 @@ interface Chosen {
 
 /** The chosen keys of a study and their partners on paths, in order of the sequence. */
 export function chosenKeys(study: Study, keyIds: readonly string[]): Chosen[] {
+  if (keyIds.length === 0) return [];
   const ids = withPartners(study, keyIds);
   const { outer } = placeItems(study);
   const chosen: Chosen[] = [];

@@ -7,6 +7,7 @@ import {
   DIAGONAL,
   GUESSES,
   type ProgressCell,
+  writeBezierNumbers,
 } from "../../curve/index.ts";
 import { writeShownColor } from "../../value/index.ts";
 import { baseLayer, stackValue } from "./layers.ts";
@@ -145,7 +146,10 @@ export class Slab {
       this.#numbers[record + END] = times[k + 1] as number;
       this.#numbers[record + FROM] = values[k] as number;
       this.#numbers[record + TO] = values[k + 1] as number;
-      if (curve.bezier) this.#numbers.set(curve.bezier, record + NUMBERS);
+      if (curve.bezier) {
+        const { x1, y1, x2, y2 } = curve.bezier;
+        writeBezierNumbers(this.#numbers, record + NUMBERS, x1, y1, x2, y2);
+      }
       clearGuesses(this.#words, place * WORDS + TABLE);
       this.#words[place * WORDS + KIND] = curve === DIAGONAL ? STRAIGHT : curve.bezier ? BEZIER : 0;
     }
