@@ -5,6 +5,7 @@ import {
   frames,
   openNewStudy,
   press,
+  retype,
   storedDocument,
   textOf,
   waitUntilSaved,
@@ -98,6 +99,23 @@ describe("the panes of the bench, and finding the way", () => {
           .map((element) => element.className),
       );
     expect(await scrolling()).toEqual([]);
+    // The fullest there is: four numbers, the route of an angle, and what is said in frames.
+    await open("tide-dial");
+    expect(await scrolling()).toEqual([]);
+    await press(page, "In frames…");
+    const field = await page.waitForSelector('::-p-xpath(//label[contains(., "Speeds up over")]//input)');
+    if (!field) throw new Error("There is no form");
+    const box = await field.boundingBox();
+    expect(box && box.y > 0 && box.y + box.height < 800).toBe(true);
+    await retype(page, field, "12");
+    await page.keyboard.press("Enter");
+    await page.waitForFunction(() =>
+      document
+        .querySelector<HTMLInputElement>('[aria-label="Curve as text"]')
+        ?.value.startsWith("cruise(rise: 18.18"),
+    );
+    await page.keyboard.press("Escape");
+    await open("boarding-pass");
     for (const name of ["Curve as text", "x1"])
       expect(await page.$(`[aria-label="${name}"]`)).not.toBeNull();
     await page.waitForSelector('section[aria-label="Curves to choose from"] button[title="ease"]');

@@ -8,8 +8,11 @@ import { useDesk, useDeskCurve } from "./desk/DeskContext.ts";
 import { isTangled, soundCurve } from "./desk/desk.ts";
 import { readPasted } from "./readPasted.ts";
 
-/** The curve as text: to copy as CSS, or to type or paste another. What cannot be read stays and is explained. */
-export function CurveText(): ReactNode {
+/**
+ * The curve as text: to copy as CSS, or to type or paste another. What cannot be read stays and is explained.
+ * `children` are other ways to say the curve.
+ */
+export function CurveText({ children }: { children?: ReactNode }): ReactNode {
   const desk = useDesk();
   const curve = useDeskCurve();
   // What CSS does not know is shown as it is said here, and copied as what CSS can run.
@@ -60,6 +63,7 @@ export function CurveText(): ReactNode {
         >
           Copy curve
         </Button>
+        {children}
       </div>
       {fault ? (
         <p role="alert" className="mt-1 text-[11.5px] leading-snug text-fault">

@@ -1,6 +1,8 @@
 import { reshapeSpan } from "@levitas/core/edit";
 import type { ReactNode } from "react";
+import { Button } from "../../ui/Button.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
+import { Panel } from "../../ui/Panel.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
 import type { Span } from "../session/span.ts";
 
@@ -22,28 +24,31 @@ export function CruiseFrames({ span: { curve, key, next } }: { span: Span }): Re
       },
     });
   return (
-    <details className="rounded-lg border border-rule px-1.5 py-1" open={curve.kind === "cruise"}>
-      <summary className="cursor-pointer text-[12px] text-muted">Say it in frames</summary>
-      <div className="mt-1 flex flex-col gap-1">
-        <NumberField
-          label="Speeds up over"
-          value={frames(is.rise)}
-          min={0}
-          max={Math.floor(whole)}
-          whole={false}
-          unit="f"
-          onChange={(rise) => set(rise, is.fall * whole)}
-        />
-        <NumberField
-          label="Slows over"
-          value={frames(is.fall)}
-          min={0}
-          max={Math.floor(whole)}
-          whole={false}
-          unit="f"
-          onChange={(fall) => set(Math.min(is.rise * whole, whole - fall), fall)}
-        />
-      </div>
-    </details>
+    <Panel
+      name="Say it in frames"
+      stays
+      place={{ side: "top", align: "end" }}
+      className="flex w-56 flex-col gap-2 p-3"
+      trigger={<Button size="small">In frames…</Button>}
+    >
+      <NumberField
+        label="Speeds up over"
+        value={frames(is.rise)}
+        min={0}
+        max={Math.floor(whole)}
+        whole={false}
+        unit="f"
+        onChange={(rise) => set(rise, is.fall * whole)}
+      />
+      <NumberField
+        label="Slows over"
+        value={frames(is.fall)}
+        min={0}
+        max={Math.floor(whole)}
+        whole={false}
+        unit="f"
+        onChange={(fall) => set(Math.min(is.rise * whole, whole - fall), fall)}
+      />
+    </Panel>
   );
 }

@@ -7,6 +7,7 @@ import { GhostBar } from "../../curve-editor/GhostBar.tsx";
 import { CurvePlot } from "../../curve-editor/plot/CurvePlot.tsx";
 import { TangleBar } from "../../curve-editor/TangleBar.tsx";
 import { useBench } from "../session/BenchContext.ts";
+import { CruiseFrames } from "./CruiseFrames.tsx";
 import { SpanPanel } from "./SpanPanel.tsx";
 import { StockStrip } from "./StockStrip.tsx";
 import { useSpan } from "./useSpan.ts";
@@ -65,7 +66,9 @@ export function CurvePane(): ReactNode {
         </div>
         <TangleBar />
         <GhostBar />
-        <CurveText />
+        <CurveText>
+          <CruiseFrames span={span} />
+        </CurveText>
         <StockStrip span={span} />
       </section>
     </DeskContext>

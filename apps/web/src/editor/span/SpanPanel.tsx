@@ -12,7 +12,6 @@ import { numberLabel } from "../../ui/numberLabel.ts";
 import { useBench } from "../session/BenchContext.ts";
 import { ROUTE_WORDS } from "../session/routeWords.ts";
 import type { Span } from "../session/span.ts";
-import { CruiseFrames } from "./CruiseFrames.tsx";
 import { SharedPart } from "./SharedPart.tsx";
 
 /** What is said of points comes with the first path. */
@@ -74,7 +73,6 @@ export function SpanPanel({ span }: { span: Span }): ReactNode {
       <EndNote span={span} />
       <ReadingsList brief />
       <SharedPart span={span} />
-      <CruiseFrames span={span} />
     </div>
   );
 }
