@@ -21,6 +21,9 @@ const SPAN = 1500;
  * Every screen on which something moves, against an empty page whose only work is the callback that
  * counts its frames. The pointer is moved by the clock and waits for no frame, so that a page that
  * draws late is seen to draw late.
+ *
+ * What the browser needs for a frame differs by half from one machine, and one hour, to the next. So a frame's work is judged
+ * against that of a plain page of the same run, which changes one text and one canvas of half a million px a frame.
  */
 describe("frames, beside those of an empty page", () => {
   let server: TestServer;
@@ -28,12 +31,28 @@ describe("frames, beside those of an empty page", () => {
   let page: Page;
   let problems: string[];
   let empty: Smoothness;
+  let plain: Smoothness;
   beforeAll(async () => {
     server = await startServer();
     browser = await launchBrowser();
     ({ page } = await openPage(browser));
     await page.goto(`${server.url}/api/none`);
     empty = await measure(page, () => later(SPAN));
+    await page.evaluate(() => {
+      const canvas = document.body.appendChild(document.createElement("canvas"));
+      const text = document.body.appendChild(document.createElement("p"));
+      canvas.width = 800;
+      canvas.height = 600;
+      const context = canvas.getContext("2d");
+      const draw = (now: number) => {
+        text.textContent = `${now}`;
+        context?.clearRect(0, 0, 800, 600);
+        for (let i = 0; i < 40; i++) context?.fillRect((i * 20 + now / 10) % 800, i * 15, 60, 9);
+        requestAnimationFrame(draw);
+      };
+      requestAnimationFrame(draw);
+    });
+    plain = await measure(page, () => later(SPAN));
     await page.close();
   }, 30_000);
   afterAll(async () => {
@@ -81,22 +100,30 @@ describe("frames, beside those of an empty page", () => {
       if (before !== null) expect(await told()).not.toBe(before);
     };
   };
-  const judge = async (what: string, work: () => Promise<void>) => {
+  /**
+   * @param most how much more than those of the plain page its frames may cost: twice what was measured when this was
+   *   written, since other work on the machine counts as well. What is wanted is printed beside it.
+   */
+  const judge = async (what: string, most: number, work: () => Promise<void>) => {
     const smooth = await measure(page, work);
-    console.log(describeSmoothness(what, smooth, empty));
+    const times = smooth.work.mean / plain.work.mean;
+    console.log(
+      `${describeSmoothness(what, smooth, empty)}, × ${times.toFixed(1)} of a plain page (at most × ${most}; wanted: 95 % in time, 6 ms, p95 9 ms)`,
+    );
     // That frames are seen at all, in the trace as on the page, is what the figures rest on.
     expect(smooth.work.mean).toBeGreaterThan(0);
-    return smooth;
+    expect(times).toBeLessThan(most);
   };
 
   it("an empty page", () => {
     console.log(describeSmoothness("an empty page", empty, empty));
+    console.log(describeSmoothness("a plain page", plain, empty));
   });
 
   it("plays the kiosk's arrival", async () => {
     await openWith({ demo: "kiosk-arrival" });
     await press(page, "Play");
-    await judge("playing the kiosk's arrival", () => later(SPAN));
+    await judge("playing the kiosk's arrival", 8, () => later(SPAN));
   });
 
   it("drags a curve handle while the study loops", async () => {
@@ -104,6 +131,7 @@ describe("frames, beside those of an empty page", () => {
     await press(page, "Play");
     await judge(
       "a curve handle while looping",
+      15,
       await swingOf('[data-handle="1"]', { x: 60, y: 45 }),
     );
   });
@@ -113,9 +141,10 @@ describe("frames, beside those of an empty page", () => {
     await press(page, "Graph of Pass y");
     await clickKey(page, "Pass y on the graph", 1);
     const tangent = await placeOf(page, "Keys of Pass y on the graph", "Tangent after key 1");
-    await judge("a tangent", await swingFrom(tangent, { x: 40, y: -60 }));
+    await judge("a tangent", 11, await swingFrom(tangent, { x: 40, y: -60 }));
     await judge(
       "a column of keys",
+      9,
       await swingFrom(await placeOfColumn(page, "Pass", 3), { x: 30, y: 0 }),
     );
     // Where the pass stands in the scene.
@@ -124,7 +153,11 @@ describe("frames, beside those of an empty page", () => {
     await page.keyboard.type("1200");
     await page.keyboard.press("Enter");
     await frames(page, 2);
-    await judge("a handle of the scene", await swingOf('[data-part="turn"]', { x: 120, y: 60 }));
+    await judge(
+      "a handle of the scene",
+      10,
+      await swingOf('[data-part="turn"]', { x: 120, y: 60 }),
+    );
   });
 
   it("drags a block that carries 500 along, of 2,000", async () => {
@@ -134,6 +167,7 @@ describe("frames, beside those of an empty page", () => {
     await later(300);
     await judge(
       "a block that carries 500",
+      28,
       await swingFrom(await placeOfBlock(page, "pull-0"), { x: 140, y: 0 }),
     );
   });
@@ -150,9 +184,9 @@ describe("frames, beside those of an empty page", () => {
         await later(8);
       }
     };
-    await judge("scrolling the large study", () => wheel(() => 45));
+    await judge("scrolling the large study", 8, () => wheel(() => 45));
     await page.keyboard.down("Shift");
-    await judge("zooming the large study", () => wheel((part) => (part < 0.5 ? -30 : 30)));
+    await judge("zooming the large study", 16, () => wheel((part) => (part < 0.5 ? -30 : 30)));
     await page.keyboard.up("Shift");
   }, 60_000);
 
@@ -164,13 +198,14 @@ describe("frames, beside those of an empty page", () => {
     await openRoom(page, server.url, `path("M 0 0 ${points.join(" ")} L 1 1")`);
     await press(page, "Play");
     const at = await placeInPlot(page, 0.5, 0.5 + 0.05 * Math.sin(49));
-    await judge("a point of a path of 100 while it loops", () => swing(at, { x: 0, y: -60 }));
+    await judge("a point of a path of 100 while it loops", 18, () => swing(at, { x: 0, y: -60 }));
   });
 
   it("converts a curve in a worker while its slider is dragged", async () => {
     await openRoom(page, server.url, "elastic(out, swings: 20, decay: 1)");
     await judge(
       "a slider while the worker converts",
+      16,
       await swingOf('[aria-label="Swings, slider"]', { x: -60, y: 0 }),
     );
   });
@@ -181,7 +216,7 @@ describe("frames, beside those of an empty page", () => {
     await page.waitForSelector("::-p-text(Float 0)");
     await press(page, "Play all");
     await later(500);
-    await judge("150 own curves playing while they scroll", () =>
+    await judge("150 own curves playing while they scroll", 14, () =>
       page.$eval(
         "main",
         (main, span) =>

@@ -103,7 +103,9 @@ describe("the panes of the bench, and finding the way", () => {
     await open("tide-dial");
     expect(await scrolling()).toEqual([]);
     await press(page, "In frames…");
-    const field = await page.waitForSelector('::-p-xpath(//label[contains(., "Speeds up over")]//input)');
+    const field = await page.waitForSelector(
+      '::-p-xpath(//label[contains(., "Speeds up over")]//input)',
+    );
     if (!field) throw new Error("There is no form");
     const box = await field.boundingBox();
     expect(box && box.y > 0 && box.y + box.height < 800).toBe(true);

@@ -4,7 +4,7 @@ import type { FigureTable } from "./figureTable.ts";
 import type { DrivenChannel, Layer } from "./motion.ts";
 import { STRIDE } from "./poses.ts";
 import { Slab } from "./slab.ts";
-import { openLayers, settleStack } from "./stack.ts";
+import { settleStack } from "./stack.ts";
 
 /** How many items of the sequence share a slab: an edit lays out one slab anew. */
 const CHUNK = 16;
@@ -160,7 +160,7 @@ export class ChannelStore {
       const { figureIndex, slot } = channel;
       let row = fresh.get(figureIndex);
       if (!row) {
-        row = [...(this.#rows.at(figureIndex) ?? new Array(STRIDE).fill(undefined))];
+        row = this.#rows.at(figureIndex)?.slice() ?? new Array(STRIDE).fill(undefined);
         fresh.set(figureIndex, row);
       }
       row[slot % STRIDE] = channel;
@@ -202,7 +202,8 @@ export class ChannelStore {
     const layers: Layer[] = [];
     for (const item of stack)
       for (const each of this.#items[item]?.channels ?? [])
-        if (each.slot === channel.slot) layers.push(...openLayers(each));
+        if (each.slot === channel.slot)
+          for (const layer of each.layers) layers.push(layer.open ?? layer);
     return settleStack(channel, layers, figures.list[channel.figureIndex] as Figure);
   }
 

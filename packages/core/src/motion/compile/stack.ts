@@ -15,7 +15,10 @@ export function settleStack(
   layers: readonly Layer[],
   figure: Figure,
 ): DrivenChannel {
-  const sorted = layers.length < 2 ? [...layers] : [...layers].sort((a, b) => a.rank - b.rank);
+  const sorted = layers.slice();
+  // Nearly always they are in order, and to see that costs less than to sort.
+  if (sorted.some(({ rank }, i) => i > 0 && (sorted[i - 1] as Layer).rank > rank))
+    sorted.sort((a, b) => a.rank - b.rank);
   for (let i = 0; i < sorted.length; i++) {
     const layer = sorted[i] as Layer;
     if (!layer.track.hasFoundValues) continue;
@@ -23,11 +26,6 @@ export function settleStack(
     sorted[i] = { ...layer, track, open: layer };
   }
   return { ...channel, layers: sorted };
-}
-
-/** The layers of a channel in their state before values were found: others may come to lie beneath them. */
-export function openLayers({ layers }: DrivenChannel): readonly Layer[] {
-  return layers.map((layer) => layer.open ?? layer);
 }
 
 /** What the channel has beneath a layer when that starts, put in place of its found values. */
