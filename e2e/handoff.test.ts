@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { resolve } from "node:path";
+import { PROVEN, type ShownDifference, TOLERANCES } from "@levitas/core/format";
 import { compileStudy } from "@levitas/core/motion";
 import { readStudyText } from "@levitas/core/shape";
 import type { Study } from "@levitas/core/study";
@@ -8,15 +9,11 @@ import { anyStudy } from "../packages/core/src/testing/index.ts";
 import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
 import { launchBrowser } from "./harness/browser.ts";
 import { choreography, restlessStudy } from "./harness/choreography.ts";
-import { buildCssPage, type CssDifference, compareCss } from "./harness/cssPage.ts";
+import { buildStage, compareStage } from "./harness/stage.ts";
 
 const DEMO = resolve(import.meta.dirname, "../demo");
 /** How many random studies are compared. */
 const RANDOM = process.env.LEVITAS_FULL ? 100 : 12;
-/** The hand-off's tolerances: px, degrees, shares, steps of 255, px. */
-const BARS: Readonly<Record<string, number>> = {
-  ...{ position: 0.5, angle: 0.1, opacity: 0.005, color: 2, blur: 0.05 },
-};
 /** Times at which a study is looked at until its end; as many again go on into what is endless. */
 const TIMES = 60;
 
@@ -45,12 +42,12 @@ describe("the CSS hand-off in a real browser", () => {
   ];
   it.each([...demos, ...awkward])("shows what motion.at says: %s", async (_, study) => {
     const motion = compileStudy(study);
-    await buildCssPage(page, study);
+    await buildStage(page, study);
     // Between jumps: at the very moment of one, a rounding decides which side is seen.
     const times = Array.from({ length: TIMES }, (_, i) => (motion.duration * (i + 0.37)) / TIMES);
     const beyond = motion.endless ? times.map((time) => motion.duration + time * 2.31) : [];
     const all = [0, ...times, motion.duration, motion.duration + 500, ...beyond];
-    within(await compareCss(page, study, motion, all));
+    within(await compareStage(page, motion, all));
   });
 
   it.each(Array.from({ length: RANDOM }, (_, i) => i + 1))(
@@ -58,25 +55,23 @@ describe("the CSS hand-off in a real browser", () => {
     async (seed) => {
       const study = anyStudy(seed);
       for (const calm of [false, true]) {
-        // Anew: what has ended without a fill is out of reach for going back in time.
-        await buildCssPage(page, study);
         await page.emulateMediaFeatures([
           { name: "prefers-reduced-motion", value: calm ? "reduce" : "no-preference" },
         ]);
+        // After that: the stage keeps the animations it begins with.
+        await buildStage(page, study);
         const motion = compileStudy(study, { calm });
         const until = motion.duration * (motion.endless ? 1.6 : 1.1) + 10;
         const times = Array.from({ length: 20 }, (_, i) => (until * (i + 0.3711)) / 20);
-        within(await compareCss(page, study, motion, times, 0.1));
+        within(await compareStage(page, motion, times, 0.1));
       }
       await page.emulateMediaFeatures([]);
     },
   );
 });
 
-function within({ where, switches, ...worst }: CssDifference): void {
-  const over = Object.entries(worst).filter(([name, value]) => value > (BARS[name] ?? 0));
-  expect(
-    over.map(([name, value]) => `${name} ${value}${name === "position" ? `, ${where}` : ""}`),
-  ).toEqual([]);
+function within({ worst, switches }: ShownDifference): void {
+  const over = PROVEN.filter((what) => worst[what].size > TOLERANCES[what]);
+  expect(over.map((what) => ({ what, ...worst[what] }))).toEqual([]);
   expect(switches).toEqual([]);
 }

@@ -1,14 +1,25 @@
 import { writeFile } from "node:fs/promises";
-import { HANDOFF_FORMATS } from "@levitas/core/format";
+import { faultText } from "@levitas/core/fault";
+import { HANDOFF_FORMATS, readHandoffSettings } from "@levitas/core/format";
+import type { Study } from "@levitas/core/study";
 import { InputFault } from "./inputFault.ts";
 import type { Streams } from "./streams.ts";
 import { readStudyFile } from "./studyFile.ts";
 
-/** `levitas handoff STUDY.json --as FORMAT`: the code, on standard output or into a file. */
+/** What `levitas handoff` is called with, the study apart. */
+export interface HandoffArguments {
+  readonly as: string;
+  readonly out?: string;
+  /** `name=value`, several times. */
+  readonly set?: readonly string[];
+  /** Names of the figures that leave; all if absent. */
+  readonly figures?: readonly string[];
+}
+
+/** `levitas handoff STUDY.json --as FORMAT`: what leaves, on standard output or into a file. */
 export async function handoff(
   file: string,
-  as: string,
-  out: string | undefined,
+  { as, out, set = [], figures }: HandoffArguments,
   streams: Streams,
   refuse: (message: string) => never,
 ): Promise<void> {
@@ -17,7 +28,20 @@ export async function handoff(
     return refuse(
       `error: there is no format ${JSON.stringify(as)}; give one of ${HANDOFF_FORMATS.map((each) => each.id).join(", ")}`,
     );
-  const text = format.write(await readStudyFile(file));
+  const said = set.map((text): [string, string] => {
+    const at = text.indexOf("=");
+    if (at < 1) return refuse(`error: --set ${text}: write it as name=value`);
+    return [text.slice(0, at), text.slice(at + 1)];
+  });
+  const study = await readStudyFile(file);
+  const settings = readHandoffSettings(format, study, Object.fromEntries(said));
+  if (!settings.ok) return refuse(`error: --set ${settings.faults.map(faultText).join(" ")}`);
+  if (figures && !format.choosesFigures)
+    return refuse(`error: ${format.label} has all figures; leave --figures out`);
+  const parts = figures ? { figures: idsOf(study, figures, refuse) } : {};
+  const { text } = format.write(study, settings.value, parts);
+  for (const { what, cure } of format.limits?.(study, settings.value) ?? [])
+    streams.error(`${what} ${cure}`);
   if (out === undefined) streams.print(text.trimEnd());
   else {
     try {
@@ -30,4 +54,18 @@ export async function handoff(
     }
     streams.error(`Wrote ${out}.`);
   }
+}
+
+function idsOf(
+  study: Study,
+  names: readonly string[],
+  refuse: (message: string) => never,
+): ReadonlySet<string> {
+  const ids = names.map((name) => {
+    const figure = study.figures.find((each) => each.name === name || each.id === name);
+    if (figure) return figure.id;
+    const known = study.figures.map((each) => each.name).join(", ");
+    return refuse(`error: there is no figure ${JSON.stringify(name)}; give some of ${known}`);
+  });
+  return new Set(ids);
 }

@@ -3,7 +3,7 @@ import { Command, CommanderError, InvalidArgumentError, Option } from "commander
 import { answerLines } from "./batch.ts";
 import { check } from "./check.ts";
 import { convertLine, convertOne, TARGETS } from "./convert.ts";
-import { handoff } from "./handoff.ts";
+import { type HandoffArguments, handoff } from "./handoff.ts";
 import { InputFault } from "./inputFault.ts";
 import { pose } from "./pose.ts";
 import { readingsLine, readingsOne } from "./readings.ts";
@@ -100,12 +100,14 @@ function program(streams: Streams): Command {
     .action((file: string, { at }: { at: number[] }) => pose(file, at, streams));
 
   command("handoff")
-    .description("the study as code")
+    .description("the study in a format that runs elsewhere")
     .argument("<study>", "a study file")
     .requiredOption("--as <format>", "the format, such as css")
+    .option("--set <name=value...>", "an option of the format, such as rate=24")
+    .option("--figures <names...>", "only these figures")
     .option("--out <file>", "a file to write instead of standard output")
-    .action((file: string, { as, out }: { as: string; out?: string }, self: Command) =>
-      handoff(file, as, out, streams, (message) => self.error(message, USAGE)),
+    .action((file: string, wanted: HandoffArguments, self: Command) =>
+      handoff(file, wanted, streams, (message) => self.error(message, USAGE)),
     );
   return root;
 }

@@ -1,4 +1,4 @@
-export { type CssHandoff, handoffCss } from "./css/css.ts";
+export { type CssHandoff, type CssWeight, handoffCss } from "./css/css.ts";
 export { cssCurve, cssNumber } from "./css/cssText.ts";
 export {
   CONVERSIONS,
@@ -14,7 +14,26 @@ export {
 export { curveTable, MOST_ROWS } from "./curveText/curveTable.ts";
 export { jsFunction } from "./curveText/jsFunction.ts";
 export { type FoundCurve, readCurveText } from "./curveText/readCurveText.ts";
-export { HANDOFF_FORMATS, type HandoffFormat } from "./formats.ts";
+export { HANDOFF_FORMATS } from "./handoff/formats.ts";
+export type {
+  Handoff,
+  HandoffFormat,
+  HandoffLimit,
+  HandoffOption,
+  HandoffParts,
+  HandoffSettings,
+} from "./handoff/handoffFormat.ts";
+export { initialSettings, readHandoffSettings } from "./handoff/settings.ts";
+export {
+  compareShown,
+  type Difference,
+  noDifference,
+  PROVEN,
+  type Proven,
+  type ShownDifference,
+  TOLERANCES,
+} from "./proof/compareShown.ts";
+export { type Shown, type StageAnswer, type StageMessage, stageScript } from "./proof/shown.ts";
 export { type Drawing, readDrawing } from "./svg/svgDrawing.ts";
 export { type IconLook, readSvgIcon } from "./svg/svgIcon.ts";
 export {

@@ -32,6 +32,10 @@ import { CSS_TOLERANCE, CssCurves, classNames, cssNumber } from "./cssText.ts";
 /** What the writers of all parts share. */
 interface CssContext extends CssScene {
   readonly curves: CssCurves;
+  readonly selectorOf: Readonly<Record<string, string>>;
+  /** When the animations of each selector begin, ms. */
+  readonly begins: { readonly selector: string; readonly delays: readonly number[] }[];
+  readonly tally: { animations: number; offMainThread: number; readonly repaints: Set<string> };
 }
 
 /** CSS that plays a study, and the class names it uses. */
@@ -39,6 +43,24 @@ export interface CssHandoff {
   readonly text: string;
   /** Class name of each figure, by figure id. */
   readonly classOf: Readonly<Record<string, string>>;
+  /** How many animations the browser can run off the main thread, and which properties are painted anew. */
+  readonly weight: CssWeight;
+}
+
+export interface CssWeight {
+  readonly animations: number;
+  readonly offMainThread: number;
+  /** Such as "color of lamp". */
+  readonly repaints: readonly string[];
+}
+
+export interface CssOptions {
+  /** Ids of the figures that leave; all if absent. */
+  readonly figures?: ReadonlySet<string> | undefined;
+  /** Selectors by figure id, in place of classes. */
+  readonly selectors?: Readonly<Record<string, string>> | undefined;
+  /** What people see who prefer reduced motion: the last pose at once, or the motion with its shakes calmed. */
+  readonly reduced?: "still" | "as it is" | undefined;
 }
 
 /**
@@ -50,29 +72,66 @@ export interface CssHandoff {
  * that still moves, the channels run as registered custom properties and the property is put
  * together from them; see docs/decisions.md.
  */
-export function handoffCss(study: Study): CssHandoff {
+export function handoffCss(
+  study: Study,
+  { figures, selectors = {}, reduced = "as it is" }: CssOptions = {},
+): CssHandoff {
   const motion = compileStudy(study);
   const calm = motion.shakes.length > 0 ? compileStudy(study, { calm: true }) : undefined;
   const names = classNames(study.figures.map((figure) => figure.name));
   const classOf = Object.fromEntries(study.figures.map((f, i) => [f.id, names[i] as string]));
+  const leaves = ({ id }: Figure) => figures === undefined || figures.has(id);
+  const selectorOf = Object.fromEntries(
+    study.figures.map(({ id }) => [id, selectors[id]?.trim() || `.${classOf[id]}`]),
+  );
   const scene: CssContext = {
     perspective: study.scene.perspective ?? PERSPECTIVE,
-    curves: new CssCurves(),
+    curves: new CssCurves(study.curves),
+    selectorOf,
+    tally: { animations: 0, offMainThread: 0, repaints: new Set() },
+    begins: [],
   };
+  const rules = study.figures.flatMap((figure, i) => {
+    if (!leaves(figure)) return [];
+    const parent = study.figures.find((each) => each.id === figure.parent);
+    const inside = parent && `${selectorOf[parent.id]}${parent.look.back ? " > .front" : ""}`;
+    const own = selectorOf[figure.id] as string;
+    const rule = figureCss(motion, figure, names[i] as string, inside, scene);
+    const faces = faceCss(motion, i, names[i] as string, own);
+    if (faces.length > 0)
+      for (const side of ["front", "back"])
+        scene.begins.push({ selector: `${own} > .${side}`, delays: [0, motion.duration] });
+    return [[rule, ...faces].join("\n\n")];
+  });
+  const { animations, offMainThread, repaints } = scene.tally;
+  const weight = { animations, offMainThread, repaints: [...repaints] };
+  const calmed =
+    reduced === "still"
+      ? stillCss(motion, scene.begins)
+      : calm
+        ? calmCss(calm, motion, names, scene, leaves)
+        : [];
+  const named = scene.curves.named();
   const blocks = [
     `/* ${cssComment(study.name)}: ${cssNumber(motion.duration)} ms. */`,
-    ...study.figures.map((figure, i) => {
-      const parent = study.figures.find((each) => each.id === figure.parent);
-      const inside = parent && `.${classOf[parent.id]}${parent.look.back ? " > .front" : ""}`;
-      return [
-        figureCss(motion, figure, names[i] as string, inside, scene),
-        ...faceCss(motion, i, names[i] as string),
-      ].join("\n\n");
-    }),
-    ...(calm ? calmCss(calm, motion, names, scene) : []),
+    ...(named.length > 0 ? [`:root {\n  ${named.join("\n  ")}\n}`] : []),
+    ...rules,
+    ...calmed,
     ...cueNotes(motion),
   ];
-  return { text: `${blocks.join("\n\n")}\n`, classOf };
+  return { text: `${blocks.join("\n\n")}\n`, classOf, weight };
+}
+
+/** The last pose at once, for people who prefer reduced motion: every animation held at the study's end. */
+function stillCss({ duration }: Motion, begins: CssContext["begins"]): string[] {
+  if (begins.length === 0) return [];
+  const rules = begins.map(
+    ({ selector, delays }) => `  ${selector} {
+    animation-play-state: paused;
+    animation-delay: ${delays.map((delay) => `${cssNumber(delay - duration)}ms`).join(", ")};
+  }`,
+  );
+  return [`@media (prefers-reduced-motion: reduce) {\n${rules.join("\n")}\n}`];
 }
 
 /** The rules of shaken figures for people who prefer reduced motion. */
@@ -81,8 +140,10 @@ function calmCss(
   motion: Motion,
   names: readonly string[],
   scene: CssContext,
+  leaves: (figure: Figure) => boolean,
 ): string[] {
   const rules = motion.study.figures.flatMap((figure, i) => {
+    if (!leaves(figure)) return [];
     if (!CSS_PROPERTIES.some(({ channels }) => channels.some((id) => isShaken(motion, i, id))))
       return [];
     const name = names[i] as string;
@@ -104,6 +165,10 @@ function cueNotes(motion: Motion): string[] {
   );
   return [`/* Cues, which CSS cannot play; hand them off as JavaScript:\n${lines.join("\n")} */`];
 }
+
+/** Properties that browsers animate off the main thread, and those for which they paint anew. */
+const COMPOSITED = new Set(["translate", "rotate", "scale", "transform", "opacity", "filter"]);
+const REPAINTED = new Set(["color", "width", "height", "border-radius", "visibility"]);
 
 function figureCss(
   motion: Motion,
@@ -129,6 +194,13 @@ function figureCss(
       : isJoined(channels)
         ? asOneProperty(property, channels, prefix, scene)
         : asCustomProperties(property, channels, prefix, scene);
+    for (const { frames } of written.animations) {
+      scene.tally.animations++;
+      const joined = frames.every((frame) => !frame.includes("--"));
+      if (joined && COMPOSITED.has(property.property)) scene.tally.offMainThread++;
+      if (REPAINTED.has(property.property))
+        scene.tally.repaints.add(`${property.property} of ${figure.name}`);
+    }
     declarations.push(...written.declarations);
     registered.push(...written.registered);
     animations.push(...written.animations);
@@ -137,14 +209,17 @@ function figureCss(
     declarations.push(
       `animation:\n    ${animations
         .map(
-          ({ name: id, duration, delay, fill, iterations }) =>
-            `${id} ${cssNumber(duration)}ms linear ${cssNumber(delay)}ms${iterations} ${fill}`,
+          ({ name: id, duration, delay, fill, iterations, timing = "linear" }) =>
+            `${id} ${cssNumber(duration)}ms ${timing} ${cssNumber(delay)}ms${iterations} ${fill}`,
         )
         .join(",\n    ")};`,
     );
   // In reduced motion the figure's usual animations must not continue.
   else if (prefix !== name) declarations.push("animation: none;");
-  const rule = `${inside ? `/* Stands inside ${inside}. */\n` : ""}.${name} {\n  ${declarations.join("\n  ")}\n}`;
+  const selector = scene.selectorOf[figure.id] as string;
+  if (animations.length > 0)
+    scene.begins.push({ selector, delays: animations.map(({ delay }) => delay) });
+  const rule = `${inside ? `/* Stands inside ${cssComment(inside)}. */\n` : ""}${selector} {\n  ${declarations.join("\n  ")}\n}`;
   const frames = animations.map(
     (animation) => `@keyframes ${animation.name} {\n  ${animation.frames.join("\n  ")}\n}`,
   );
@@ -327,6 +402,11 @@ function animation(
   const begin = iterations ? 0 : (times[0] as number);
   const duration = iterations ? iterations.length : (times[last] as number) - begin;
   const frames: CssFrame[] = [];
+  // Browsers read no var() in the timing of a keyframe, but the animation's own holds for all that have none. So one
+  // named curve of an animation leaves by its name.
+  const shapes = Array.from({ length: last }, (_, key) => layer.track.shape(key));
+  const common = shapes.find((shape) => curves.isNamed(shape));
+  let commonTolerance = CSS_TOLERANCE;
   if (iterations && (times[0] as number) > 0) frames.push({ place: 0, body: declare(0) });
   for (let key = 0; key <= last; key++) {
     // Of several keys at one time only the first is approached and only the last is left.
@@ -335,10 +415,11 @@ function animation(
     if ((sameBefore || key === 0) && sameAfter) continue;
     const place = duration > 0 ? (((times[key] as number) - begin) / duration) * 100 : 100;
     const shape = key < last && !sameAfter ? layer.track.shape(key) : LINEAR;
-    const timing =
-      shape.kind !== "linear"
-        ? ` animation-timing-function: ${curves.write(shape, toleranceOf(key))};`
-        : "";
+    if (shape === common) commonTolerance = Math.min(commonTolerance, toleranceOf(key));
+    const isDefault = common ? shape === common : shape.kind === "linear";
+    const timing = isDefault
+      ? ""
+      : ` animation-timing-function: ${curves.write(shape, toleranceOf(key))};`;
     frames.push({ place: sameAfter ? place - HAIR : place, body: `${declare(key)}${timing}` });
   }
   if (iterations && (times[last] as number) < iterations.length)
@@ -355,6 +436,7 @@ function animation(
     delay: layer.start,
     fill: forwards ? (backwards ? "both" : "forwards") : backwards ? "backwards" : "none",
     iterations: iterations ? iterationsText(iterations) : "",
+    ...(common ? { timing: curves.byName(common, commonTolerance) } : {}),
   };
 }
 

@@ -10,6 +10,8 @@ export interface CssAnimation {
   readonly fill: string;
   /** The iteration count and direction as CSS text with a space before it; empty for once, forwards. */
   readonly iterations: string;
+  /** The timing between keyframes that say none; linear if absent. */
+  readonly timing?: string;
 }
 
 /**

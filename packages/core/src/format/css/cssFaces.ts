@@ -1,4 +1,5 @@
 import { commonLoop, isBackShown, loopsOf, type Motion } from "../../motion/index.ts";
+import { cssComment } from "../escape.ts";
 import { cssNumber } from "./cssText.ts";
 
 /** The step at which the rotation of a card is sampled, ms; a crossing is then found exactly. */
@@ -42,7 +43,12 @@ export function faceChanges(
  * The two faces of a card: each is visible only while it faces the viewer. Written as times instead of
  * `backface-visibility`, which a fading or blurred card would lose.
  */
-export function faceCss(motion: Motion, figureIndex: number, name: string): string[] {
+export function faceCss(
+  motion: Motion,
+  figureIndex: number,
+  name: string,
+  selector: string,
+): string[] {
   const figure = motion.study.figures[figureIndex];
   if (figure?.kind !== "card" || !figure.look.back) return [];
   const word = (shown: boolean) => (shown ? "inherit" : "hidden");
@@ -87,10 +93,10 @@ export function faceCss(motion: Motion, figureIndex: number, name: string): stri
           return `@keyframes ${id}${part.name} {\n  ${[...stops, `100% { visibility: ${last}; }`].join("\n  ")}\n}`;
         })
       : [];
-    return [`.${name} > .${side} {\n  ${rule.join("\n  ")}\n}`, ...frames];
+    return [`${selector} > .${side} {\n  ${rule.join("\n  ")}\n}`, ...frames];
   };
   return [
-    `/* The faces of .${name}, inside it: .front and .back. */`,
+    `/* The faces of ${cssComment(selector)}, inside it: .front and .back. */`,
     ...face("front"),
     ...face("back"),
   ];

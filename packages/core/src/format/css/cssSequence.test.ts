@@ -1,6 +1,7 @@
 import type { SequenceItem, Tether, Tween } from "../../study/index.ts";
 import { figure, key, kiosk, tween } from "../../testing/index.ts";
-import { HANDOFF_FORMATS, handoffCss } from "../index.ts";
+import { cuesJs } from "../cues/cuesJs.ts";
+import { handoffCss } from "./css.ts";
 
 const bob = (more: Partial<Tween>): Tween =>
   tween("bob", 100, "buoy", [{ channel: "opacity", keys: [key(50, 0.2), key(300, 1)] }], more);
@@ -69,8 +70,7 @@ describe("sequences as CSS", () => {
       { type: "cue", id: "d", name: "Docked", tether: { to: "start", offset: 10 } },
     ];
     expect(css(sequence)).toContain("10 ms: Docked\n   405 ms: Bell (bell)");
-    const cues = HANDOFF_FORMATS.find(({ id }) => id === "cues");
-    const text = cues?.write(kiosk({ figures: [figure("buoy")], sequence })) ?? "";
+    const text = cuesJs(kiosk({ figures: [figure("buoy")], sequence }));
     // The module runs: its list is what the motion says.
     const module = await import(`data:text/javascript,${encodeURIComponent(text)}`);
     expect(module.duration).toBe(405);
@@ -89,13 +89,13 @@ describe("sequences as CSS", () => {
       tether: { to: "start", offset: 30 },
       sound: "knock",
     };
-    const text = HANDOFF_FORMATS.find(({ id }) => id === "cues")?.write(
+    const text = cuesJs(
       kiosk({
         figures: [figure("buoy")],
         sequence: [group([bob({}), knock], { iterations: null })],
       }),
     );
-    const module = await import(`data:text/javascript,${encodeURIComponent(text ?? "")}`);
+    const module = await import(`data:text/javascript,${encodeURIComponent(text)}`);
     expect(module.loop.length).toBe(400);
     expect(module.loop.cues).toHaveLength(1);
     expect(module.loop.cues[0].time).toBe(430);

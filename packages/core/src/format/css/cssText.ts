@@ -1,5 +1,6 @@
 import { type Curve, curveKindOf, printCurve } from "../../curve/index.ts";
 import { fitLinear } from "../../fit/index.ts";
+import type { SharedCurve } from "../../study/index.ts";
 import { roundTo } from "../../value/index.ts";
 
 /** Decimals of numbers in CSS: far below a pixel, a degree or a step of color. */
@@ -20,6 +21,32 @@ const MOST_STOPS = 200;
 export class CssCurves {
   /** Fitted curves, by the curve's data and the tolerance. */
   private readonly fitted = new Map<string, Curve>();
+  private readonly names: ReadonlyMap<Curve, string>;
+  /** Named curves that were written, with the smallest tolerance that was asked for. */
+  private readonly used = new Map<Curve, number>();
+
+  /** @param shared named curves, which leave as custom properties */
+  constructor(shared: readonly SharedCurve[] = []) {
+    const names = classNames(shared.map(({ name }) => name));
+    this.names = new Map(shared.map(({ curve }, i) => [curve, `--${names[i]}`]));
+  }
+
+  isNamed(curve: Curve): boolean {
+    return this.names.has(curve);
+  }
+
+  /** A named curve by its name; `tolerance` as for `write`. */
+  byName(curve: Curve, tolerance: number): string {
+    this.used.set(curve, Math.min(tolerance, this.used.get(curve) ?? tolerance));
+    return `var(${this.names.get(curve)})`;
+  }
+
+  /** The declarations of the named curves that were written, exact enough for every use of them. */
+  named(): string[] {
+    return [...this.used].map(
+      ([curve, tolerance]) => `${this.names.get(curve)}: ${this.write(curve, tolerance)};`,
+    );
+  }
 
   /** A curve as CSS text with rounded numbers; `tolerance` is a share of the change in value. */
   write(curve: Curve, tolerance: number = CSS_TOLERANCE): string {

@@ -52,11 +52,15 @@ export function writePlain(curves: readonly NamedCurve[]): string {
 export function writeTokens(
   curves: readonly NamedCurve[],
   progress?: (share: number) => void,
+  /** A name under which all of them stand. */
+  group?: string,
 ): string {
   // Without a prototype, because a curve may be named like a field that every object has.
   const beziers: Record<string, object> = Object.create(null);
   const durations: Record<string, object> = Object.create(null);
   const transitions: Record<string, object> = Object.create(null);
+  const groupName = group === undefined ? "" : tokenName(group, {});
+  const within = groupName && `${groupName}.`;
   for (const [i, { name, curve, tags, notes, duration }] of curves.entries()) {
     const token = tokenName(name, beziers);
     const { curve: bezier, error } = fitBezier(curve);
@@ -70,14 +74,15 @@ export function writeTokens(
     transitions[token] = {
       $type: "transition",
       $value: {
-        duration: `{duration.${token}}`,
+        duration: `{${within}duration.${token}}`,
         delay: { value: 0, unit: "ms" },
-        timingFunction: `{easing.${token}}`,
+        timingFunction: `{${within}easing.${token}}`,
       },
     };
     progress?.((i + 1) / curves.length);
   }
-  const file = { easing: beziers, duration: durations, transition: transitions };
+  const tokens = { easing: beziers, duration: durations, transition: transitions };
+  const file = group === undefined ? tokens : { [groupName]: tokens };
   return `${JSON.stringify(file, null, 2)}\n`;
 }
 

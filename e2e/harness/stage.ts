@@ -1,0 +1,51 @@
+import {
+  compareShown,
+  HANDOFF_FORMATS,
+  type HandoffSettings,
+  initialSettings,
+  noDifference,
+  type Shown,
+  type ShownDifference,
+  stageScript,
+} from "@levitas/core/format";
+import type { Motion } from "@levitas/core/motion";
+import type { Study } from "@levitas/core/study";
+import type { Page } from "puppeteer-core";
+
+/** Has a hand-off running on the page, as its stage shows it. */
+export async function buildStage(
+  page: Page,
+  study: Study,
+  id = "css",
+  chosen: HandoffSettings = {},
+): Promise<void> {
+  const format = HANDOFF_FORMATS.find((each) => each.id === id);
+  if (!format?.stage) throw new Error(`${id} has no stage`);
+  const settings = { ...initialSettings(format, study), ...chosen };
+  const handoff = format.write(study, settings, {});
+  await page.setContent(format.stage(study, handoff, {}));
+  await page.evaluate(stageScript(handoff.selectorOf ?? {}));
+}
+
+/** Plays the page to some times and compares it with a motion; see `compareShown`. */
+export async function compareStage(
+  page: Page,
+  motion: Motion,
+  times: readonly number[],
+  hair = 0,
+): Promise<ShownDifference> {
+  const found = noDifference();
+  for (const time of times) {
+    const shown = await page.evaluate(
+      (at) =>
+        (
+          globalThis as unknown as { levitasShownAt: (time: number) => Record<string, Shown> }
+        ).levitasShownAt(at),
+      time,
+    );
+    for (const { id, name } of motion.study.figures)
+      if (!shown[id]) throw new Error(`${name} is not on the page`);
+    compareShown(motion, time, shown, found, hair);
+  }
+  return found;
+}

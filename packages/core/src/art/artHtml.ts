@@ -1,0 +1,22 @@
+import type { ArtNode } from "./art.ts";
+
+/** Escapes text for the content and the quoted attributes of HTML and SVG. */
+export function htmlText(text: string): string {
+  return text
+    .replace(/&/g, "&amp;")
+    .replace(/</g, "&lt;")
+    .replace(/>/g, "&gt;")
+    .replace(/"/g, "&quot;")
+    .replace(/'/g, "&#39;");
+}
+
+/** Art as HTML, which is XHTML as well. */
+export function artHtml(node: ArtNode): string {
+  if (typeof node === "string") return htmlText(node);
+  const { tag, attributes = {}, style = {}, children = [] } = node;
+  const declarations = Object.entries(style).map(([name, value]) => `${name}:${value}`);
+  const all: [string, string | number][] = Object.entries(attributes);
+  if (declarations.length > 0) all.push(["style", declarations.join(";")]);
+  const text = all.map(([name, value]) => ` ${name}="${htmlText(String(value))}"`).join("");
+  return `<${tag}${text}>${children.map(artHtml).join("")}</${tag}>`;
+}

@@ -1,0 +1,17 @@
+import { cssFormat } from "./cssFormat.ts";
+import { cuesFormat } from "./cuesFormat.ts";
+import { curvesFormat } from "./curvesFormat.ts";
+import { framesFormat } from "./framesFormat.ts";
+import type { HandoffFormat } from "./handoffFormat.ts";
+import { pageFormat } from "./pageFormat.ts";
+import { tokensFormat } from "./tokensFormat.ts";
+
+/** The formats, in the order they are offered. */
+export const HANDOFF_FORMATS: readonly HandoffFormat[] = [
+  cssFormat,
+  pageFormat,
+  cuesFormat,
+  framesFormat,
+  curvesFormat,
+  tokensFormat,
+];

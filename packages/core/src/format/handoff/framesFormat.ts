@@ -1,0 +1,123 @@
+import { compileStudy, type Motion } from "../../motion/index.ts";
+import { CHANNELS, type Study } from "../../study/index.ts";
+import { isShaken } from "../css/cssBaked.ts";
+import { classNames } from "../css/cssText.ts";
+import type { HandoffFormat } from "./handoffFormat.ts";
+
+/** The most rows of a table. */
+const MOST_ROWS = 100_000;
+
+/** A column of the table: what it is called, and where its number is in a pose buffer. */
+interface Column {
+  readonly name: string;
+  readonly slot: number;
+}
+
+const COLOR_PARTS = ["red", "green", "blue", "alpha"] as const;
+
+function columnsOf(motion: Motion, isLeft: (figureId: string) => boolean, all: boolean): Column[] {
+  const { figures } = motion.study;
+  const names = classNames(figures.map(({ name }) => name));
+  return figures.flatMap((figure, i) => {
+    if (!isLeft(figure.id)) return [];
+    return CHANNELS.flatMap(({ id, kind }): Column[] => {
+      const slot = motion.slot(i, id);
+      const moves =
+        motion.drivenAt(i, id) !== undefined ||
+        motion.followers.some((follower) => follower.slot === slot) ||
+        isShaken(motion, i, id);
+      if (!all && !moves) return [];
+      const name = `${names[i]}.${id}`;
+      if (kind !== "color") return [{ name, slot }];
+      return COLOR_PARTS.map((part, c) => ({ name: `${name}.${part}`, slot: slot + c }));
+    });
+  });
+}
+
+/** A field of CSV, RFC 4180. */
+function field(text: string): string {
+  return /[",\r\n]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text;
+}
+
+/** A table with a row for each frame and a column for each channel, numbers in full. */
+export const framesFormat: HandoffFormat = {
+  id: "frames",
+  label: "Frames",
+  note: "a row per frame, CSV or JSON",
+  group: "For any code",
+  options: [
+    {
+      type: "choice",
+      id: "as",
+      label: "As",
+      choices: [
+        { value: "csv", text: "CSV" },
+        { value: "json", text: "JSON" },
+      ],
+      initial: "csv",
+    },
+    {
+      type: "number",
+      id: "rate",
+      label: "Frames a second",
+      min: 1,
+      max: 1000,
+      unit: "fps",
+      initial: ({ scene }) => scene.frameRate,
+    },
+    {
+      type: "choice",
+      id: "channels",
+      label: "Channels",
+      choices: [
+        { value: "moving", text: "that move" },
+        { value: "all", text: "all" },
+      ],
+      initial: "moving",
+    },
+  ],
+  extension: ({ as }) => (as === "json" ? "json" : "csv"),
+  mime: "text/plain",
+  choosesFigures: true,
+  write: (study, { as, rate, channels }, { figures }) => {
+    const motion = compileStudy(study);
+    const columns = columnsOf(motion, (id) => !figures || figures.has(id), channels === "all");
+    const poses = new Float64Array(motion.slotCount);
+    const rows = Array.from({ length: rowsOf(study, Number(rate)).count }, (_, i) => {
+      const time = (i * 1000) / Number(rate);
+      motion.at(time, poses);
+      return [time, ...columns.map(({ slot }) => poses[slot] as number)];
+    });
+    const names = ["time", ...columns.map(({ name }) => name)];
+    if (as === "json") {
+      const lines = rows.map((row) => `    ${JSON.stringify(row)}`);
+      return {
+        text: `{\n  "name": ${JSON.stringify(study.name)},\n  "framesPerSecond": ${rate},\n  "columns": ${JSON.stringify(names)},\n  "rows": [\n${lines.join(",\n")}\n  ]\n}\n`,
+      };
+    }
+    return { text: `${[names.map(field), ...rows].map((row) => row.join(",")).join("\r\n")}\r\n` };
+  },
+  limits: (study, { rate }) => {
+    const { endless, cut } = rowsOf(study, Number(rate));
+    return [
+      ...(endless
+        ? [{ what: "What goes on forever ends with its first round.", cure: "Repeat its rows." }]
+        : []),
+      ...(cut
+        ? [
+            {
+              what: `Only the first ${MOST_ROWS} frames leave.`,
+              cure: "Choose fewer frames a second.",
+            },
+          ]
+        : []),
+    ];
+  },
+};
+
+/** How many rows there are: to the end, and one more where the end lies between two frames. */
+function rowsOf(study: Study, rate: number) {
+  const motion = compileStudy(study);
+  const wanted = Math.ceil((motion.duration * rate) / 1000 - 1e-9) + 1;
+  return { count: Math.min(wanted, MOST_ROWS), cut: wanted > MOST_ROWS, endless: motion.endless };
+}

@@ -1,0 +1,71 @@
+import type { Study } from "../../study/index.ts";
+import type { CssWeight } from "../css/css.ts";
+
+/** One thing a person can choose of a format. */
+export type HandoffOption =
+  | {
+      readonly type: "choice";
+      readonly id: string;
+      readonly label: string;
+      readonly choices: readonly { readonly value: string; readonly text: string }[];
+      readonly initial: string;
+    }
+  | {
+      readonly type: "number";
+      readonly id: string;
+      readonly label: string;
+      readonly min: number;
+      readonly max: number;
+      readonly unit: string;
+      /** Depends on the study, as the frame rate does. */
+      readonly initial: (study: Study) => number;
+    };
+
+/** What was chosen, by the ids of the options. */
+export type HandoffSettings = Readonly<Record<string, string | number>>;
+
+/** What leaves, and under which names. */
+export interface HandoffParts {
+  /** Ids of the figures that leave; all if absent. */
+  readonly figures?: ReadonlySet<string> | undefined;
+  /** Selectors by figure id, in place of classes. */
+  readonly selectors?: Readonly<Record<string, string>> | undefined;
+  /** `@font-face` rules with the fonts in them, for what is to need nothing from elsewhere. */
+  readonly fonts?: string | undefined;
+}
+
+/** What left: a text, and what is known of it. */
+export interface Handoff {
+  readonly text: string;
+  /** Selector of each figure, by figure id, for what shows figures. */
+  readonly selectorOf?: Readonly<Record<string, string>>;
+  readonly weight?: CssWeight;
+}
+
+/** What a target cannot do with this study, and what to do about it. */
+export interface HandoffLimit {
+  readonly what: string;
+  readonly cure: string;
+}
+
+/** How a hand-off is shown running: the HTML of a page that contains it. */
+export type HandoffStage = (study: Study, handoff: Handoff, parts: HandoffParts) => string;
+
+/** A format in which a study is handed off. A new format is one file, and one line in `HANDOFF_FORMATS`. */
+export interface HandoffFormat {
+  readonly id: string;
+  readonly label: string;
+  /** What it is, in a few words beside the label. */
+  readonly note: string;
+  readonly group: "For the web" | "For any code" | "For design systems";
+  readonly options: readonly HandoffOption[];
+  /** The ending of its file. */
+  readonly extension: (settings: HandoffSettings) => string;
+  readonly mime: string;
+  readonly write: (study: Study, settings: HandoffSettings, parts: HandoffParts) => Handoff;
+  readonly limits?: (study: Study, settings: HandoffSettings) => readonly HandoffLimit[];
+  /** Absent for what does not run. */
+  readonly stage?: HandoffStage;
+  /** Whether figures and their selectors can be chosen. */
+  readonly choosesFigures?: true;
+}

@@ -1,0 +1,133 @@
+import { isBackShown, type Motion, mapPoint, poseMatrix } from "../../motion/index.ts";
+import { type ChannelId, channelOf, clampShown, type Figure } from "../../study/index.ts";
+import type { Shown } from "./shown.ts";
+
+/** The quantities in which a hand-off is compared with its motion. */
+export const PROVEN = ["position", "angle", "opacity", "color", "blur"] as const;
+export type Proven = (typeof PROVEN)[number];
+
+/** The largest difference that is no difference: px, degrees, a share, steps of 255, px. */
+export const TOLERANCES: Readonly<Record<Proven, number>> = {
+  ...{ position: 0.5, angle: 0.1, opacity: 0.005, color: 2, blur: 0.05 },
+};
+
+/** A difference with where and when it is. */
+export interface Difference {
+  readonly size: number;
+  /** Name of the figure. */
+  readonly figure: string;
+  /** ms */
+  readonly time: number;
+}
+
+/** How far what was shown is from a motion at the worst. */
+export interface ShownDifference {
+  readonly worst: Record<Proven, Difference>;
+  /** What is seen but should not be, or the other way round, in words. */
+  readonly switches: string[];
+}
+
+/** Nothing compared yet. */
+export function noDifference(): ShownDifference {
+  const none: Difference = { size: 0, figure: "", time: 0 };
+  return {
+    worst: { position: none, angle: none, opacity: none, color: none, blur: none },
+    switches: [],
+  };
+}
+
+/** Farther off than this, px, nothing is seen: near the eye or a right angle a place runs off to infinity. */
+const FAR = 10_000;
+const OPACITY = channelOf("opacity");
+
+/**
+ * Compares what a browser shows at a time with a motion, and keeps the worst of it. At a jump a rounding decides which
+ * side is seen: `hair` ms to either side count as the time.
+ */
+export function compareShown(
+  motion: Motion,
+  time: number,
+  shown: Readonly<Record<string, Shown>>,
+  into: ShownDifference,
+  hair = 0,
+): void {
+  const sides = hair > 0 ? [time, time - hair, time + hair] : [time];
+  const poses = sides.map((side) => motion.at(side, new Float64Array(motion.slotCount)));
+  motion.study.figures.forEach((figure, i) => {
+    const there = shown[figure.id];
+    if (!there) return;
+    // Of both sides of a jump the nearer one.
+    const nearest = (away: (pose: Float64Array) => number) => Math.min(...poses.map(away));
+    const note = (what: Proven, size: number) => {
+      if (size > into.worst[what].size) into.worst[what] = { size, figure: figure.name, time };
+    };
+    const away = (channel: ChannelId, is: number, map = (value: number) => value) =>
+      nearest((pose) => Math.abs(is - map(pose[motion.slot(i, channel)] as number)));
+    note(
+      "position",
+      nearest((pose) => cornersAway(motion, pose, i, there.corners)),
+    );
+    note("angle", away("rotate", there.rotate));
+    note(
+      "opacity",
+      away("opacity", there.opacity, (value) => clampShown(OPACITY, value)),
+    );
+    note(
+      "blur",
+      away("blur", there.blur, (value) => Math.max(value, 0)),
+    );
+    const color = nearest((pose) =>
+      Math.max(
+        ...there.color.map((part, c) =>
+          Math.abs(part - 255 * (pose[motion.slot(i, "color") + c] as number)),
+        ),
+      ),
+    );
+    note("color", color);
+    const shows = poses.map((pose) => isShown(motion, pose, figure));
+    if (!shows.includes(there.visible))
+      into.switches.push(
+        `${figure.name} is ${there.visible ? "seen" : "not seen"} at ${Math.round(time)} ms`,
+      );
+    if (figure.kind !== "card") return;
+    const backs = poses.map((pose, s) =>
+      figure.look.back && shows[s] ? isBackSeen(motion, pose, figure.id) : null,
+    );
+    if (!backs.includes(there.back))
+      into.switches.push(`${figure.name} shows its other face at ${Math.round(time)} ms`);
+  });
+}
+
+function cornersAway(
+  motion: Motion,
+  pose: Float64Array,
+  index: number,
+  corners: Shown["corners"],
+): number {
+  const read = (channel: ChannelId) => pose[motion.slot(index, channel)] as number;
+  const matrix = poseMatrix(motion, pose, index);
+  const expected = [
+    ...mapPoint(matrix, 0, 0),
+    ...mapPoint(matrix, Math.max(read("width"), 0), Math.max(read("height"), 0)),
+  ];
+  return Math.max(
+    ...expected.map((value, c) =>
+      Math.abs(value) > FAR ? 0 : Math.abs(value - (corners[c] ?? Number.POSITIVE_INFINITY)),
+    ),
+  );
+}
+
+function isBackSeen(motion: Motion, pose: Float64Array, figureId: string): boolean {
+  const read = (channel: "turnX" | "turnY") =>
+    pose[motion.slot(motion.figureIndex(figureId), channel)] as number;
+  return isBackShown(read("turnX"), read("turnY"));
+}
+
+/** Whether a figure is to be seen: it and all it stands in are switched on, on the side that faces us. */
+function isShown(motion: Motion, pose: Float64Array, figure: Figure): boolean {
+  if ((pose[motion.slot(motion.figureIndex(figure.id), "visible")] as number) < 0.5) return false;
+  const parent = motion.study.figures.find(({ id }) => id === figure.parent);
+  if (!parent) return true;
+  if (parent.look.back && isBackSeen(motion, pose, parent.id)) return false;
+  return isShown(motion, pose, parent);
+}

@@ -1,0 +1,96 @@
+/** What a browser shows of one figure. */
+export interface Shown {
+  /** Two opposite corners of its box in the scene, px. */
+  readonly corners: readonly [number, number, number, number];
+  /** Degrees. */
+  readonly rotate: number;
+  readonly opacity: number;
+  /** px. */
+  readonly blur: number;
+  readonly visible: boolean;
+  /** Cards: whether the back is what is shown; null where there is none, or nothing is shown. */
+  readonly back: boolean | null;
+  /** 8-bit sRGB. */
+  readonly color: readonly [number, number, number];
+}
+
+/**
+ * JavaScript for a page that plays a hand-off: it defines `levitasShownAt(time)`, which puts every animation at a time
+ * and gives `Shown` by figure id, and answers messages of the page around it; see `StageMessage`.
+ *
+ * @param selectorOf selectors by figure id
+ */
+export function stageScript(selectorOf: Readonly<Record<string, string>>): string {
+  const selectors = JSON.stringify(selectorOf).replace(/</g, "\\u003c");
+  return `(() => {
+  const figures = Object.entries(${selectors}).flatMap(([id, selector]) => {
+    const element = document.querySelector(selector);
+    if (!element) return [];
+    // Two points, of which the browser says where they are, whatever turns and bends the figure.
+    const mark = (place) => {
+      const point = element.appendChild(document.createElement("i"));
+      point.style.cssText = "position:absolute;width:0;height:0;left:" + place + ";top:" + place;
+      return point;
+    };
+    return [{ id, element, start: mark("0"), end: mark("100%") }];
+  });
+  const all = document.getAnimations();
+  const canvas = new OffscreenCanvas(1, 1).getContext("2d", { willReadFrequently: true });
+  const scene = document.querySelector("[data-scene]") ?? document.body;
+  const seek = (time) => {
+    for (const each of all) {
+      each.pause();
+      each.currentTime = time;
+    }
+  };
+  const shownFace = (element) => {
+    const [front, back] = ["front", "back"].map((side) => {
+      const found = element.querySelector(":scope > ." + side);
+      return found ? getComputedStyle(found).visibility === "visible" : null;
+    });
+    return front === back ? null : back;
+  };
+  const shown = ({ element, start, end }, left, top) => {
+    const style = getComputedStyle(element);
+    canvas.clearRect(0, 0, 1, 1);
+    canvas.fillStyle = "#000";
+    canvas.fillStyle = style.color;
+    canvas.fillRect(0, 0, 1, 1);
+    const [r, g, b] = canvas.getImageData(0, 0, 1, 1).data;
+    const [from, to] = [start.getBoundingClientRect(), end.getBoundingClientRect()];
+    return {
+      corners: [from.x - left, from.y - top, to.x - left, to.y - top],
+      rotate: Number.parseFloat(style.rotate) || 0,
+      opacity: Number(style.opacity),
+      blur: Number.parseFloat((/blur\\((.*)px\\)/.exec(style.filter) ?? [])[1] ?? "0"),
+      visible: style.visibility === "visible",
+      back: shownFace(element),
+      color: [r, g, b],
+    };
+  };
+  globalThis.levitasShownAt = (time) => {
+    seek(time);
+    const { left, top } = scene.getBoundingClientRect();
+    return Object.fromEntries(figures.map((figure) => [figure.id, shown(figure, left, top)]));
+  };
+  addEventListener("message", ({ data, source }) => {
+    if (source !== parent || data === null || typeof data !== "object") return;
+    if (data.type === "seek") seek(data.time);
+    if (data.type === "measure")
+      source.postMessage({ type: "measured", time: data.time, shown: levitasShownAt(data.time) }, "*");
+  });
+  if (parent !== globalThis) parent.postMessage({ type: "ready" }, "*");
+})();`;
+}
+
+/** What the page around a stage sends it, and what it answers. */
+export type StageMessage =
+  | { readonly type: "seek"; readonly time: number }
+  | { readonly type: "measure"; readonly time: number };
+export type StageAnswer =
+  | { readonly type: "ready" }
+  | {
+      readonly type: "measured";
+      readonly time: number;
+      readonly shown: Readonly<Record<string, Shown>>;
+    };
