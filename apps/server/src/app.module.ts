@@ -8,6 +8,8 @@ import { DataFolder } from "./database/dataFolder.ts";
 import { DemosController } from "./demos/demos.controller.ts";
 import { DemosService } from "./demos/demos.service.ts";
 import { HealthController } from "./health/health.controller.ts";
+import { PreviewController } from "./previews/preview.controller.ts";
+import { PreviewStore } from "./previews/preview.store.ts";
 import { RecipeController } from "./recipes/recipe.controller.ts";
 import { RecipeRepository } from "./recipes/recipe.repository.ts";
 import { RecipeService } from "./recipes/recipe.service.ts";
@@ -28,6 +30,7 @@ export function appModule(settings: Settings, db: Db, folder: DataFolder): Dynam
       StudyController,
       CurveController,
       RecipeController,
+      PreviewController,
       DemosController,
       HealthController,
     ],
@@ -43,6 +46,7 @@ export function appModule(settings: Settings, db: Db, folder: DataFolder): Dynam
       CurveService,
       RecipeRepository,
       RecipeService,
+      PreviewStore,
     ],
   };
 }

@@ -13,7 +13,12 @@ import type { DataFolder } from "./database/dataFolder.ts";
 import { FaultFilter } from "./faults/faultFilter.ts";
 import { inputValidation } from "./faults/validation.ts";
 import { NestLog } from "./log.ts";
-import { declaredLength, LARGEST_BODY, verifyBody } from "./security/bodyLimits.ts";
+import {
+  declaredLength,
+  LARGEST_BODY,
+  LARGEST_PREVIEW,
+  verifyBody,
+} from "./security/bodyLimits.ts";
 import { door } from "./security/door.ts";
 import type { Settings } from "./settings.ts";
 import { serveWebApp } from "./web/webApp.ts";
@@ -72,6 +77,7 @@ export async function createApp(
   const parsing = { limit: LARGEST_BODY, verify: verifyBody };
   app.use(declaredLength);
   app.useBodyParser("json", parsing);
+  app.useBodyParser("text", { type: "text/html", limit: LARGEST_PREVIEW });
   app.useGlobalPipes(inputValidation());
   app.useGlobalFilters(new FaultFilter());
   app.enableShutdownHooks();

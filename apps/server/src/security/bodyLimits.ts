@@ -6,6 +6,9 @@ import { FaultsError } from "../faults/faultsError.ts";
 /** Largest body that is read, as express writes sizes. */
 export const LARGEST_BODY = "24mb";
 
+/** Largest page with a hand-off in it. */
+export const LARGEST_PREVIEW = "8mb";
+
 /** A request holds a document, a few levels deep. */
 const REQUEST_BUDGET: Budget = { ...DOCUMENT_BUDGET, depth: DOCUMENT_BUDGET.depth + 20 };
 

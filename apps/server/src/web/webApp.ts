@@ -19,7 +19,9 @@ export function serveWebApp(app: NestExpressApplication, folder: string): void {
   });
   app.use((request: Request, response: Response, next: NextFunction) => {
     const isPage =
-      request.method === "GET" && !request.path.startsWith("/api") && !/\.\w+$/.test(request.path);
+      request.method === "GET" &&
+      !/^\/(api|previews)(\/|$)/.test(request.path) &&
+      !/\.\w+$/.test(request.path);
     if (!isPage || !existsSync(page)) return next();
     response.setHeader("Cache-Control", "no-cache");
     // By its folder: a checkout below a folder whose name begins with a dot would be refused otherwise.
