@@ -10,6 +10,7 @@ import {
   waitUntilSaved,
 } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
+import { handoffText, openHandoff } from "./harness/handoffRoom.ts";
 import { curveText, doubleClickInPlot, dragInPlot, placeInPlot } from "./harness/room.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 import { clickSpan } from "./harness/tracks.ts";
@@ -172,7 +173,7 @@ describe("curves in the Bench", () => {
     await press(page, "Own");
     await press(page, "Pass swings in");
     expect(await curveOf("pass", "y")).toBe(drawn);
-    await press(page, "Hand off");
-    expect(await textOf(page, '[data-testid="handoff-css"]')).toMatch(/linear\(0 0%/);
+    await openHandoff(page);
+    expect(await handoffText(page)).toMatch(/linear\(0 0%/);
   });
 });

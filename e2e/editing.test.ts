@@ -12,6 +12,7 @@ import {
   waitUntilSaved,
 } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
+import { handoffText, openHandoff } from "./harness/handoffRoom.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 import { clickKey, placeOfKey, placeOfSpan } from "./harness/tracks.ts";
 
@@ -295,9 +296,8 @@ describe("working on the bench", () => {
     await page.keyboard.type("spring(damping: 0)");
     await page.keyboard.press("Enter");
     expect(await textOf(page, '[role="alert"]')).toContain("never comes to rest");
-    await press(page, "Hand off");
-    const css = await page.waitForSelector('[data-testid="handoff-css"]');
-    expect(await css?.evaluate((area) => (area as HTMLTextAreaElement).value)).toMatch(
+    await openHandoff(page);
+    expect(await handoffText(page)).toMatch(
       /translate: 215px -150px; animation-timing-function: linear\(0 0%, /,
     );
   });

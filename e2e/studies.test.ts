@@ -5,6 +5,7 @@ import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import { audit } from "./harness/audit.ts";
 import { frames, openStudyByName, press, textOf } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
+import { handoffText, openHandoff } from "./harness/handoffRoom.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 import { stopsOf } from "./harness/tracks.ts";
 
@@ -151,8 +152,8 @@ describe("the studies", () => {
     await openStudyByName(page, server.url, "Boarding pass drops");
     await page.waitForSelector('[data-testid="curve-plot"]');
     expect(await audit(page)).toEqual([]);
-    await press(page, "Hand off");
-    await page.waitForSelector('[data-testid="handoff-css"]');
+    await openHandoff(page);
+    await handoffText(page);
     expect(await audit(page)).toEqual([]);
   });
 

@@ -50,6 +50,17 @@ export function createRooms(queries: QueryClient) {
           errorElement: <RouteFault name="The bench" list={STUDIES} />,
         },
         {
+          path: "/studies/:id/handoff",
+          loader: async ({ params, request }) => {
+            const read = (id: string) => readStoredStudy(id, request.signal);
+            return withCurrentDrafts(await findKept("study", params.id ?? "", read));
+          },
+          shouldRevalidate: otherDocument,
+          lazy: { Component: async () => (await import("./handoff/HandoffPage.tsx")).HandoffPage },
+          hydrateFallbackElement: <Arriving text="Reading the study…" />,
+          errorElement: <RouteFault name="The hand-off" list={STUDIES} />,
+        },
+        {
           path: "/curves",
           loader: () => {
             void queries.prefetchQuery(curveQueries.own());

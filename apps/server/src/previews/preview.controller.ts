@@ -44,6 +44,8 @@ export class PreviewController {
         "This preview is not kept any more.",
         "Change something of the hand-off, or open it again.",
       );
+    // Its origin is its own already; to ask for a process by origin as well, browsers warn of.
+    response.removeHeader("Origin-Agent-Cluster");
     response
       .setHeader("Content-Security-Policy", POLICY)
       .setHeader("Cache-Control", "no-store")

@@ -25,10 +25,11 @@ const UNREACHABLE: Fault = {
 export async function request<T>(
   method: "GET" | "POST" | "PUT" | "DELETE",
   path: string,
-  options: { body?: unknown; ifMatch?: number; signal?: AbortSignal } = {},
+  options: { body?: unknown; html?: string; ifMatch?: number; signal?: AbortSignal } = {},
 ): Promise<T> {
   const headers: Record<string, string> = {};
   if (options.body !== undefined) headers["Content-Type"] = "application/json";
+  if (options.html !== undefined) headers["Content-Type"] = "text/html";
   if (options.ifMatch !== undefined) headers["If-Match"] = `"${options.ifMatch}"`;
   let response: Response;
   let body: unknown;
@@ -36,7 +37,7 @@ export async function request<T>(
     response = await fetch(`/api${path}`, {
       method,
       headers,
-      body: options.body === undefined ? null : JSON.stringify(options.body),
+      body: options.body === undefined ? (options.html ?? null) : JSON.stringify(options.body),
       signal: options.signal ?? null,
     });
     const text = await response.text();

@@ -1,6 +1,6 @@
 import { renameStudy } from "@levitas/core/edit";
 import { type ReactNode, useState } from "react";
-import { HandoffPanel } from "../handoff/HandoffPanel.tsx";
+import { Link, useParams } from "react-router";
 import { SaveNote } from "../keeping/SaveNote.tsx";
 import { Header } from "../shell/Header.tsx";
 import { Nav } from "../shell/Nav.tsx";
@@ -15,7 +15,7 @@ import type { StudyKeeper } from "./session/openStudy.ts";
 /** The bar over the bench: the study's name, whether it is saved, undo, and the way out. */
 export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
   const bench = useBench();
-  const study = useStudy();
+  const { id } = useParams();
   const past = useBenchState(({ history }) => history.past.at(-1)?.label);
   const future = useBenchState(({ history }) => history.future[0]?.label);
   return (
@@ -39,7 +39,12 @@ export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
           <HistoryPanel />
           <ArrangementSwitch />
           <Shortcuts />
-          <HandoffPanel study={study} />
+          <Link
+            to={`/studies/${id}/handoff`}
+            className="inline-flex h-8 items-center rounded-lg border border-spruce bg-spruce px-3 text-[13.5px] text-on-spruce hover:brightness-110"
+          >
+            Hand off
+          </Link>
         </>
       }
     >

@@ -1,6 +1,6 @@
 /** Gives a text to the person as a file. */
-export function saveFile(name: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: "application/json" }));
+export function saveFile(name: string, text: string, mime = "application/json"): void {
+  const url = URL.createObjectURL(new Blob([text], { type: mime }));
   const link = document.createElement("a");
   link.href = url;
   link.download = name;

@@ -57,9 +57,9 @@ export const cssFormat: HandoffFormat = {
     return { text, selectorOf, weight };
   },
   limits: cssLimits,
-  // The person's own selectors belong to a page of theirs: here figures have their classes.
-  stage: (study, _, { figures, fonts }) => {
-    const { text, classOf } = handoffCss(study, { figures });
+  // Own selectors, and figures that stay, belong to a page of the person's: here all are there, with their classes.
+  stage: (study, _, { fonts }) => {
+    const { text, classOf } = handoffCss(study);
     return scenePage(study, {
       css: text,
       fonts,

@@ -1,0 +1,207 @@
+import type {
+  CssWeight,
+  HandoffFormat,
+  HandoffLimit,
+  HandoffOption,
+  HandoffSettings,
+} from "@levitas/core/format";
+import type { Study } from "@levitas/core/study";
+import type { ReactNode } from "react";
+import { NumberField } from "../ui/NumberField.tsx";
+import { Segmented } from "../ui/Segmented.tsx";
+
+/** More choices than this are a list. */
+const MOST_SEGMENTS = 3;
+
+/** What goes along with a hand-off, how it leaves, what its target cannot do, and how heavy it is. */
+export function HandoffOptions({
+  study,
+  format,
+  settings,
+  change,
+  chosen,
+  choose,
+  moving,
+  selectors,
+  classes,
+  name,
+  limits,
+  weight,
+}: {
+  study: Study;
+  format: HandoffFormat;
+  settings: HandoffSettings;
+  change: (option: string, value: string | number) => void;
+  chosen: ReadonlySet<string>;
+  choose: (figures: ReadonlySet<string>) => void;
+  moving: ReadonlySet<string>;
+  /** Those that a person gave, by figure id. */
+  selectors: Readonly<Record<string, string>>;
+  /** Those that are used, where figures have any. */
+  classes: Readonly<Record<string, string>> | undefined;
+  name: (figureId: string, selector: string) => void;
+  limits: readonly HandoffLimit[];
+  weight: CssWeight | undefined;
+}): ReactNode {
+  return (
+    <aside
+      aria-label="How it leaves"
+      className="flex w-82 shrink-0 flex-col gap-3.5 overflow-y-auto border-l border-rule p-3.5 text-[12.5px]"
+    >
+      {format.choosesFigures ? (
+        <Part title="What goes along">
+          {study.figures.map((figure) => {
+            const isChosen = chosen.has(figure.id);
+            return (
+              <div key={figure.id} className="flex items-center gap-2">
+                <label className="flex min-w-0 flex-1 items-center gap-2">
+                  <input
+                    type="checkbox"
+                    checked={isChosen}
+                    onChange={({ target }) => {
+                      const next = new Set(chosen);
+                      if (target.checked) next.add(figure.id);
+                      else next.delete(figure.id);
+                      choose(next);
+                    }}
+                    className="size-4 shrink-0 accent-spruce"
+                  />
+                  <span className="truncate">{figure.name}</span>
+                </label>
+                {classes && isChosen ? (
+                  <input
+                    aria-label={`Selector of ${figure.name}`}
+                    value={selectors[figure.id] ?? ""}
+                    placeholder={classes[figure.id] ?? ""}
+                    spellCheck={false}
+                    onChange={({ target }) => name(figure.id, target.value)}
+                    className="h-7 w-40 rounded-md border border-edge/40 bg-raised px-2 font-mono text-[11px] placeholder:text-ink"
+                  />
+                ) : isChosen ? null : (
+                  <span className="w-40 truncate text-[12px] text-muted">
+                    {moving.has(figure.id) ? "left out" : "stands still, left out"}
+                  </span>
+                )}
+              </div>
+            );
+          })}
+        </Part>
+      ) : null}
+      {format.options.length > 0 ? (
+        <Part title="How">
+          {format.options.map((option) => (
+            <Option
+              key={option.id}
+              option={option}
+              value={settings[option.id]}
+              change={(value) => change(option.id, value)}
+            />
+          ))}
+        </Part>
+      ) : null}
+      {limits.length > 0 ? (
+        <Part title="What this target cannot do">
+          {limits.map(({ what, cure }) => (
+            <p key={what} className="flex gap-2 leading-snug">
+              <span aria-hidden="true" className="text-marigold-ink">
+                ●
+              </span>
+              <span>
+                {what} <span className="text-muted">{cure}</span>
+              </span>
+            </p>
+          ))}
+        </Part>
+      ) : null}
+      {weight ? (
+        <Part title="How heavy">
+          <Figure
+            label="off the main thread"
+            text={`${weight.offMainThread} of ${weight.animations} animations`}
+          />
+          <Figure
+            label="painted anew"
+            text={
+              weight.repaints.length === 0
+                ? "nothing"
+                : weight.repaints.length > 2
+                  ? `${weight.repaints.length} properties`
+                  : weight.repaints.join(", ")
+            }
+          />
+        </Part>
+      ) : null}
+    </aside>
+  );
+}
+
+function Part({ title, children }: { title: string; children: ReactNode }): ReactNode {
+  return (
+    <section
+      aria-label={title}
+      className="flex flex-col gap-1.5 border-rule not-first:border-t not-first:pt-3"
+    >
+      <h2 className="font-semibold">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+function Figure({ label, text }: { label: string; text: string }): ReactNode {
+  return (
+    <p className="flex justify-between gap-3 font-mono text-[11.5px]">
+      <span className="text-muted">{label}</span>
+      <span className="text-right">{text}</span>
+    </p>
+  );
+}
+
+function Option({
+  option,
+  value,
+  change,
+}: {
+  option: HandoffOption;
+  value: string | number | undefined;
+  change: (value: string | number) => void;
+}): ReactNode {
+  if (option.type === "number")
+    return (
+      <NumberField
+        label={option.label}
+        value={Number(value)}
+        min={option.min}
+        max={option.max}
+        whole={false}
+        unit={option.unit}
+        onChange={change}
+      />
+    );
+  const isLong = option.choices.length > MOST_SEGMENTS;
+  return (
+    <div className="flex items-center justify-between gap-2">
+      {option.label}
+      {isLong ? (
+        <select
+          aria-label={option.label}
+          value={String(value)}
+          onChange={({ target }) => change(target.value)}
+          className="h-7 rounded-md border border-edge/50 bg-raised px-1.5"
+        >
+          {option.choices.map((choice) => (
+            <option key={choice.value} value={choice.value}>
+              {choice.text}
+            </option>
+          ))}
+        </select>
+      ) : (
+        <Segmented
+          label={option.label}
+          value={String(value)}
+          options={option.choices}
+          onChange={change}
+        />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,166 @@
+import type { HandoffSettings } from "@levitas/core/format";
+import { HANDOFF_FORMATS, initialSettings, readHandoffSettings } from "@levitas/core/format";
+import { compileStudy } from "@levitas/core/motion";
+import type { Study } from "@levitas/core/study";
+import { type ReactNode, useEffect, useMemo, useState } from "react";
+import { Link, useLoaderData, useParams, useSearchParams } from "react-router";
+import type { StoredStudy } from "../api/studies.ts";
+import type { Found } from "../keeping/findKept.ts";
+import { Header } from "../shell/Header.tsx";
+import { Button } from "../ui/Button.tsx";
+import { copyText } from "../ui/copyText.ts";
+import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
+import { saveFile } from "../ui/saveFile.ts";
+import { FormatList } from "./FormatList.tsx";
+import { fontsOf } from "./fonts.ts";
+import { HandoffOptions } from "./HandoffOptions.tsx";
+import { movingFigures } from "./movingFigures.ts";
+import { RunningStage } from "./RunningStage.tsx";
+import { keepSettings, keptSettings } from "./settings.ts";
+import { sizeWords } from "./sizeWords.ts";
+import { useHandoff } from "./useHandoff.ts";
+
+/** Longer than this a text is not shown whole; it leaves whole. */
+const SHOWN_LETTERS = 200_000;
+
+/** What leaves Levitas: a study in the formats of others, each seen running and compared with what was made. */
+export function HandoffPage(): ReactNode {
+  const { id = "" } = useParams();
+  const { stored, drafts } = useLoaderData<Found<StoredStudy, Study>>();
+  // What was seen last is what leaves, saved or not.
+  return <HandoffRoom key={id} id={id} study={drafts[0]?.content ?? stored.document} />;
+}
+
+function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
+  const [search, setSearch] = useSearchParams();
+  const format =
+    HANDOFF_FORMATS.find((each) => each.id === search.get("as")) ??
+    (HANDOFF_FORMATS[0] as (typeof HANDOFF_FORMATS)[number]);
+  const motion = useMemo(() => compileStudy(study), [study]);
+  const [kept, setKept] = useState(() => keptSettings(id));
+  const change = (next: Partial<typeof kept>) => {
+    const all = { ...kept, ...next };
+    setKept(all);
+    keepSettings(id, all);
+  };
+  const settings = useMemo<HandoffSettings>(() => {
+    const read = readHandoffSettings(format, study, kept.settings[format.id] ?? {});
+    return read.ok ? read.value : initialSettings(format, study);
+  }, [format, study, kept]);
+  const moving = useMemo(() => movingFigures(motion), [motion]);
+  const chosen = useMemo(() => new Set(kept.figures ?? moving), [kept.figures, moving]);
+  const [fonts, setFonts] = useState<string | null>(null);
+  useEffect(() => {
+    let over = false;
+    const take = (text: string) => over || setFonts(text);
+    // Without its fonts it still plays.
+    fontsOf(study).then(take, () => take(""));
+    return () => {
+      over = true;
+    };
+  }, [study]);
+  const parts = useMemo(
+    () =>
+      fonts === null
+        ? null
+        : {
+            fonts,
+            ...(format.choosesFigures ? { figures: chosen, selectors: kept.selectors } : {}),
+          },
+    [fonts, format, chosen, kept.selectors],
+  );
+  const { written, of, busy, fault } = useHandoff(study, format.id, settings, parts);
+  const now = of === format.id ? written : null;
+  const name = study.name.replace(/[^\w-]+/g, "-").toLowerCase();
+  const file = `${name}.${format.extension(settings)}`;
+  const text = now?.text ?? "";
+  return (
+    <div className="flex h-full flex-col">
+      <Header
+        actions={
+          <Button onClick={() => saveFile(`${name}.json`, JSON.stringify(study, null, 1))}>
+            Save study file
+          </Button>
+        }
+      >
+        <title>{`${study.name}, hand-off`}</title>
+        <h1 className="truncate text-[15px] font-semibold">{study.name}</h1>
+        <Link to={`/studies/${id}`} className="rounded-lg px-2 py-1 text-muted hover:text-ink">
+          ‹ back to the bench
+        </Link>
+      </Header>
+      <main className="flex min-h-0 flex-1">
+        <FormatList chosen={format.id} choose={(as) => setSearch({ as }, { replace: true })} />
+        <section
+          aria-label={`Hand-off as ${format.label}`}
+          className="flex min-w-0 flex-1 flex-col gap-2 px-3.5 pb-3"
+        >
+          {format.stage ? (
+            <ErrorBoundary name="The running hand-off">
+              <RunningStage
+                key={format.id}
+                label={format.label}
+                study={study}
+                motion={motion}
+                page={now?.stage}
+              />
+            </ErrorBoundary>
+          ) : (
+            <p className="flex h-10.5 items-center gap-2 text-muted">
+              <b className="font-semibold text-ink">{format.label}</b> {format.note}
+            </p>
+          )}
+          <textarea
+            readOnly
+            aria-label={`${format.label} of the study`}
+            data-testid="handoff-text"
+            data-busy={busy}
+            value={
+              fault ||
+              (text.length > SHOWN_LETTERS
+                ? `${text.slice(0, SHOWN_LETTERS)}\n… copied and saved whole`
+                : text)
+            }
+            wrap="off"
+            className={`min-h-24 flex-1 resize-none overflow-auto rounded-lg bg-tip px-3.5 py-2.5 font-mono text-[11px] leading-relaxed text-on-tip ${busy ? "opacity-70" : ""}`}
+          />
+          <div className="flex items-center gap-2">
+            <p className="mr-auto font-mono text-[11.5px] text-muted" data-testid="handoff-size">
+              {now ? `${sizeWords(now.bytes)}, ${sizeWords(now.gzipped)} gzipped` : "writing…"}
+            </p>
+            <Button disabled={!now} onClick={() => saveFile(file, text, format.mime)}>
+              Save file
+            </Button>
+            <Button
+              look="main"
+              disabled={!now}
+              onClick={() => copyText(text, `the ${format.label}`)}
+            >
+              Copy
+            </Button>
+          </div>
+        </section>
+        <HandoffOptions
+          study={study}
+          format={format}
+          settings={settings}
+          change={(option, value) =>
+            change({
+              settings: { ...kept.settings, [format.id]: { ...settings, [option]: value } },
+            })
+          }
+          chosen={chosen}
+          choose={(figures) => change({ figures: [...figures] })}
+          moving={moving}
+          selectors={kept.selectors}
+          classes={now?.selectorOf}
+          name={(figureId, selector) =>
+            change({ selectors: { ...kept.selectors, [figureId]: selector } })
+          }
+          limits={now?.limits ?? []}
+          weight={now?.weight}
+        />
+      </main>
+    </div>
+  );
+}

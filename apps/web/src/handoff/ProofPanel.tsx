@@ -1,0 +1,126 @@
+import { type Difference, PROVEN, type Proven, TOLERANCES } from "@levitas/core/format";
+import type { Motion } from "@levitas/core/motion";
+import type { ReactNode } from "react";
+import { Button } from "../ui/Button.tsx";
+import { numberLabel } from "../ui/numberLabel.ts";
+import type { Proof } from "./proof.ts";
+
+/** Written upwards: a bound that is said holds. */
+const upTo = (size: number, digits: number) =>
+  numberLabel(Math.ceil(size * 10 ** digits) / 10 ** digits, digits);
+
+const WORDS: Readonly<Record<Proven, (size: number) => string>> = {
+  position: (size) => `${upTo(size, 3)} px`,
+  angle: (size) => `${upTo(size, 3)}°`,
+  opacity: (size) => upTo(size, 4),
+  color: (size) => `${upTo(size, 1)}/255`,
+  blur: (size) => `${upTo(size, 3)} px`,
+};
+
+/** What was measured of the running hand-off, and only that. */
+export function ProofPanel({
+  proof,
+  progress,
+  fault,
+  motion,
+  again,
+  stop,
+  goTo,
+}: {
+  proof: Proof | null;
+  /** The share that is done while it is measured. */
+  progress: number | null;
+  fault: string;
+  motion: Motion;
+  again: () => void;
+  stop: () => void;
+  goTo: (time: number) => void;
+}): ReactNode {
+  const over = proof ? PROVEN.filter((what) => proof.worst[what].size > TOLERANCES[what]) : [];
+  const isProven = proof !== null && over.length === 0 && proof.switches.length === 0;
+  const figures = motion.study.figures.length;
+  return (
+    <section
+      aria-label="Proof"
+      data-proven={proof ? isProven : undefined}
+      className={`shrink-0 rounded-lg border px-3 py-2 ${proof && !isProven ? "border-fault" : "border-spruce/50 bg-spruce-pale/50"}`}
+    >
+      <div className="flex items-center gap-2">
+        <b
+          className={`font-semibold ${proof && !isProven ? "text-fault" : "text-spruce"}`}
+          role="status"
+        >
+          {fault
+            ? "Not measured"
+            : proof
+              ? isProven
+                ? "✓ Proven in this browser"
+                : "Not the same"
+              : "Measuring…"}
+        </b>
+        <span className="truncate text-[12px] text-muted">
+          {fault ||
+            (proof
+              ? `${proof.moments} moments, ${figures} ${figures === 1 ? "figure" : "figures"}, ${numberLabel(proof.took, 1)} s`
+              : progress === null
+                ? ""
+                : `${Math.round(progress * 100)} %`)}
+        </span>
+        <span className="ml-auto">
+          {progress === null ? (
+            <Button size="tiny" onClick={again}>
+              Prove again
+            </Button>
+          ) : (
+            <Button size="tiny" onClick={stop}>
+              Stop
+            </Button>
+          )}
+        </span>
+      </div>
+      {proof ? (
+        <dl className="mt-1 grid grid-cols-[auto_1fr_auto_1fr_auto_1fr] gap-x-3 font-mono text-[11.5px]">
+          {PROVEN.map((what) => (
+            <Worst key={what} what={what} worst={proof.worst[what]} goTo={goTo} />
+          ))}
+        </dl>
+      ) : null}
+      {proof?.switches.slice(0, 3).map((text) => (
+        <p key={text} className="text-[12px] text-fault">
+          {text}
+        </p>
+      ))}
+    </section>
+  );
+}
+
+function Worst({
+  what,
+  worst: { size, figure, time },
+  goTo,
+}: {
+  what: Proven;
+  worst: Difference;
+  goTo: (time: number) => void;
+}): ReactNode {
+  const isOver = size > TOLERANCES[what];
+  return (
+    <>
+      <dt className="text-muted">{what}</dt>
+      <dd className={isOver ? "text-fault" : ""}>
+        {size === 0 ? (
+          "0"
+        ) : (
+          <button
+            type="button"
+            title={`${figure} at ${Math.round(time)} ms: go there`}
+            onClick={() => goTo(time)}
+            className="underline decoration-dotted underline-offset-2"
+          >
+            ≤ {WORDS[what](size)}
+          </button>
+        )}
+      </dd>
+    </>
+  );
+}

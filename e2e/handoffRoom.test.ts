@@ -1,0 +1,170 @@
+import { compileStudy } from "@levitas/core/motion";
+import { readStudyText } from "@levitas/core/shape";
+import type { Browser, BrowserContext, Page } from "puppeteer-core";
+import { audit } from "./harness/audit.ts";
+import { openNewStudy, press, retype, textOf } from "./harness/bench.ts";
+import { launchBrowser, openPage } from "./harness/browser.ts";
+import { chooseFormat, handoffText, openHandoff, proven } from "./harness/handoffRoom.ts";
+import { startServer, type TestServer } from "./harness/server.ts";
+
+describe("the hand-off", () => {
+  let server: TestServer;
+  let browser: Browser;
+  let context: BrowserContext;
+  let page: Page;
+  let problems: string[];
+  let id: string;
+  beforeAll(async () => {
+    server = await startServer();
+    browser = await launchBrowser();
+  });
+  afterAll(async () => {
+    await browser.close();
+    await server.remove();
+  });
+  beforeEach(async () => {
+    context = await browser.createBrowserContext();
+    ({ page, problems } = await openPage(context));
+    id = await openNewStudy(page, server.url, { demo: "boarding-pass" });
+  });
+  afterEach(async () => {
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it("runs what leaves beside the scene, and proves that both move alike", async () => {
+    await openHandoff(page);
+    expect(await proven(page)).toBe(true);
+    const text = await textOf(page, '[aria-label="Proof"]');
+    expect(text).toContain("241 moments, 7 figures");
+    expect(await textOf(page, '[data-testid="handoff-size"]')).toMatch(/kB, .* gzipped/);
+    // The scrubber moves both.
+    await page.$eval('[aria-label="Time of both"]', (slider) => {
+      Object.assign(slider, { value: "700" });
+      slider.dispatchEvent(new Event("input", { bubbles: true }));
+    });
+    const running = page.frames().find((frame) => frame.url().includes("/previews/"));
+    await running?.waitForFunction(() => {
+      const pass = document.querySelector(".pass");
+      return pass && getComputedStyle(pass).translate !== "215px -150px";
+    });
+    const shown = await running?.$eval(".pass", (pass) => getComputedStyle(pass).translate);
+    const ours = await page.$eval(
+      '[data-figure="pass"]',
+      (pass) => (pass as HTMLElement).style.translate,
+    );
+    const numbers = (text = "") => text.split(" ").map(Number.parseFloat);
+    expect(numbers(shown)[1]).toBeCloseTo(numbers(ours)[1] ?? Number.NaN, 1);
+    await chooseFormat(page, "Page");
+    expect(await proven(page)).toBe(true);
+    expect(await handoffText(page)).toMatch(/^<!doctype html>/);
+    await press(page, "laid over");
+    expect(await page.$$('iframe[title="Page, running"]')).toHaveLength(1);
+    expect(await audit(page)).toEqual([]);
+  });
+
+  it("says that it is not the same when it is not, and where", async () => {
+    await page.setRequestInterception(true);
+    page.on("request", (request) => {
+      const body = request.postData();
+      const isPreview = request.url().endsWith("/api/previews") && body !== undefined;
+      void request.continue(
+        isPreview
+          ? { postData: body.replace("translate: 215px 170px", "translate: 215px 190px") }
+          : {},
+      );
+    });
+    await openHandoff(page);
+    expect(await proven(page)).toBe(false);
+    const text = await textOf(page, '[aria-label="Proof"]');
+    expect(text).toContain("Not the same");
+    expect(text).toMatch(/position≤ 2\d\.\d+ px/);
+    const worst = await page.$eval('[aria-label="Proof"] dd button', (button) => button.title);
+    expect(worst).toMatch(/^Pass at \d+ ms/);
+  });
+
+  it("lets only what is chosen leave, under one's own names, and remembers it", async () => {
+    await openHandoff(page);
+    const css = await handoffText(page);
+    expect(css).toContain(".pass {");
+    // What stands still is left out unless it is chosen.
+    expect(css).not.toContain(".kiosk {");
+    const field = await page.waitForSelector('[aria-label="Selector of Pass"]');
+    if (!field) throw new Error("There is no field");
+    await retype(page, field, "#card > .ticket");
+    await page.waitForFunction(() =>
+      document
+        .querySelector<HTMLTextAreaElement>('[data-testid="handoff-text"][data-busy="false"]')
+        ?.value.includes("#card > .ticket {"),
+    );
+    await page.click('::-p-xpath(//label[contains(., "Shadow")]//input)');
+    await page.waitForFunction(
+      () =>
+        !document
+          .querySelector<HTMLTextAreaElement>('[data-testid="handoff-text"][data-busy="false"]')
+          ?.value.includes(".shadow {"),
+    );
+    expect(await proven(page)).toBe(true);
+    await page.reload();
+    const again = await handoffText(page);
+    expect(again).toContain("#card > .ticket {");
+    expect(again).not.toContain(".shadow {");
+    await press(page, "‹ back to the bench");
+    await page.waitForSelector('[aria-label="Save state"]');
+  });
+
+  it("writes frames that are the motion, at any rate", async () => {
+    await page.goto(`${server.url}/studies/${id}/handoff?as=frames`);
+    await press(page, "JSON");
+    const rate = await page.waitForSelector(
+      '::-p-xpath(//label[contains(., "Frames a second")]//input)',
+    );
+    if (!rate) throw new Error("There is no rate");
+    await retype(page, rate, "24");
+    await page.keyboard.press("Enter");
+    await page.waitForFunction(() =>
+      document
+        .querySelector<HTMLTextAreaElement>('[data-testid="handoff-text"][data-busy="false"]')
+        ?.value.includes('"framesPerSecond": 24'),
+    );
+    const table = JSON.parse(await handoffText(page)) as { columns: string[]; rows: number[][] };
+    const stored = await (await fetch(`${server.url}/api/studies/${id}`)).json();
+    const study = readStudyText(JSON.stringify((stored as { document: unknown }).document));
+    if (!study.ok) throw new Error("The study cannot be read");
+    const motion = compileStudy(study.value);
+    const column = table.columns.indexOf("pass.y");
+    for (const [i, row] of table.rows.entries()) {
+      expect(row[0]).toBeCloseTo((i * 1000) / 24, 9);
+      const y = motion.valueAt(motion.figureIndex("pass"), "y", row[0] ?? 0);
+      expect(row[column]).toBeCloseTo(y, 9);
+    }
+    // It is in the address: to be sent to somebody, or come back to.
+    await chooseFormat(page, "Tokens");
+    expect(new URL(page.url()).search).toBe("?as=tokens");
+    expect(JSON.parse(await handoffText(page))).toHaveProperty("Boarding pass drops.easing");
+  });
+
+  it("runs nothing of it in Levitas's own origin, and nothing of it asks for anything", async () => {
+    const asked: string[] = [];
+    page.on("request", (request) => {
+      if (request.frame() !== page.mainFrame() && !request.isNavigationRequest())
+        asked.push(request.url());
+    });
+    await page.goto(`${server.url}/studies/${id}/handoff?as=page`);
+    expect(await proven(page)).toBe(true);
+    const frames = page.frames().filter((frame) => frame.url().includes("/previews/"));
+    expect(frames).toHaveLength(2);
+    for (const frame of frames) {
+      expect(await frame.evaluate(() => globalThis.origin)).toBe("null");
+      const read = await frame.evaluate(() => {
+        try {
+          return String(globalThis.localStorage);
+        } catch (error) {
+          return (error as Error).name;
+        }
+      });
+      expect(read).toBe("SecurityError");
+    }
+    expect(asked.filter((url) => !url.startsWith("data:"))).toEqual([]);
+  });
+});
