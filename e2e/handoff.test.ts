@@ -50,6 +50,18 @@ describe("the CSS hand-off in a real browser", () => {
     within(await compareStage(page, motion, all));
   });
 
+  it.each(
+    [...demos, ...awkward].flatMap(([name, study]) =>
+      ["page", "module", "svg"].map((format): [string, string, Study] => [format, name, study]),
+    ),
+  )("moves as %s, too: %s", async (format, _, study) => {
+    const motion = compileStudy(study);
+    await buildStage(page, study, format);
+    const until = motion.duration * (motion.endless ? 1.6 : 1);
+    const times = Array.from({ length: 24 }, (_, i) => (until * (i + 0.37)) / 24);
+    within(await compareStage(page, motion, [...times, until], 0.1));
+  });
+
   it.each(Array.from({ length: RANDOM }, (_, i) => i + 1))(
     "shows what motion.at says of a random study, as it is and under reduced motion: seed %i",
     async (seed) => {

@@ -14,33 +14,28 @@ import {
   restValue,
   type Study,
 } from "../../study/index.ts";
-import type { Iterations } from "../../timeline/index.ts";
 import { cssComment } from "../escape.ts";
-import {
-  type CssAnimation,
-  type CssFrame,
-  combine,
-  framesText,
-  HAIR,
-  type Written,
-} from "./cssAnimation.ts";
+import { type CssAnimation, type CssFrame, combine, HAIR, type Written } from "./cssAnimation.ts";
 import { baked, isShaken, needsBaking, simpleIterations } from "./cssBaked.ts";
 import { faceCss } from "./cssFaces.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
+import { type CssRegistered, type CssRule, ruleText } from "./cssRule.ts";
 import { CSS_TOLERANCE, CssCurves, classNames, cssNumber } from "./cssText.ts";
 
 /** What the writers of all parts share. */
 interface CssContext extends CssScene {
   readonly curves: CssCurves;
   readonly selectorOf: Readonly<Record<string, string>>;
-  /** When the animations of each selector begin, ms. */
-  readonly begins: { readonly selector: string; readonly delays: readonly number[] }[];
   readonly tally: { animations: number; offMainThread: number; readonly repaints: Set<string> };
 }
 
 /** CSS that plays a study, and the class names it uses. */
 export interface CssHandoff {
   readonly text: string;
+  /** What the text is made of, without what is for reduced motion. */
+  readonly rules: readonly CssRule[];
+  /** The declarations of named curves. */
+  readonly named: readonly string[];
   /** Class name of each figure, by figure id. */
   readonly classOf: Readonly<Record<string, string>>;
   /** How many animations the browser can run off the main thread, and which properties are painted anew. */
@@ -89,25 +84,22 @@ export function handoffCss(
     curves: new CssCurves(study.curves),
     selectorOf,
     tally: { animations: 0, offMainThread: 0, repaints: new Set() },
-    begins: [],
   };
   const rules = study.figures.flatMap((figure, i) => {
     if (!leaves(figure)) return [];
     const parent = study.figures.find((each) => each.id === figure.parent);
     const inside = parent && `${selectorOf[parent.id]}${parent.look.back ? " > .front" : ""}`;
     const own = selectorOf[figure.id] as string;
-    const rule = figureCss(motion, figure, names[i] as string, inside, scene);
-    const faces = faceCss(motion, i, names[i] as string, own);
-    if (faces.length > 0)
-      for (const side of ["front", "back"])
-        scene.begins.push({ selector: `${own} > .${side}`, delays: [0, motion.duration] });
-    return [[rule, ...faces].join("\n\n")];
+    return [
+      figureCss(motion, figure, names[i] as string, inside, scene),
+      ...faceCss(motion, i, names[i] as string, own),
+    ];
   });
   const { animations, offMainThread, repaints } = scene.tally;
   const weight = { animations, offMainThread, repaints: [...repaints] };
   const calmed =
     reduced === "still"
-      ? stillCss(motion, scene.begins)
+      ? stillCss(motion, rules)
       : calm
         ? calmCss(calm, motion, names, scene, leaves)
         : [];
@@ -115,22 +107,24 @@ export function handoffCss(
   const blocks = [
     `/* ${cssComment(study.name)}: ${cssNumber(motion.duration)} ms. */`,
     ...(named.length > 0 ? [`:root {\n  ${named.join("\n  ")}\n}`] : []),
-    ...rules,
+    ...rules.map(ruleText),
     ...calmed,
     ...cueNotes(motion),
   ];
-  return { text: `${blocks.join("\n\n")}\n`, classOf, weight };
+  return { text: `${blocks.join("\n\n")}\n`, rules, named, classOf, weight };
 }
 
 /** The last pose at once, for people who prefer reduced motion: every animation held at the study's end. */
-function stillCss({ duration }: Motion, begins: CssContext["begins"]): string[] {
-  if (begins.length === 0) return [];
-  const rules = begins.map(
-    ({ selector, delays }) => `  ${selector} {
+function stillCss({ duration }: Motion, all: readonly CssRule[]): string[] {
+  const rules = all
+    .filter(({ animations }) => animations.length > 0)
+    .map(
+      ({ selector, animations }) => `  ${selector} {
     animation-play-state: paused;
-    animation-delay: ${delays.map((delay) => `${cssNumber(delay - duration)}ms`).join(", ")};
+    animation-delay: ${animations.map(({ delay }) => `${cssNumber(delay - duration)}ms`).join(", ")};
   }`,
-  );
+    );
+  if (rules.length === 0) return [];
   return [`@media (prefers-reduced-motion: reduce) {\n${rules.join("\n")}\n}`];
 }
 
@@ -147,7 +141,11 @@ function calmCss(
     if (!CSS_PROPERTIES.some(({ channels }) => channels.some((id) => isShaken(motion, i, id))))
       return [];
     const name = names[i] as string;
-    return figureCss(calm, figure, name, undefined, scene, `${name}-calm`)
+    const rule = figureCss(calm, figure, name, undefined, scene, `${name}-calm`);
+    // The figure's usual animations must not continue.
+    const declarations =
+      rule.animations.length > 0 ? rule.declarations : [...rule.declarations, "animation: none;"];
+    return ruleText({ ...rule, declarations })
       .split("\n")
       .map((line) => `  ${line}`.trimEnd());
   });
@@ -178,10 +176,10 @@ function figureCss(
   scene: CssContext,
   /** The prefix of its animations' names. */
   prefix = name,
-): string {
+): CssRule {
   const index = motion.figureIndex(figure.id);
   const declarations = ["position: absolute;", "left: 0;", "top: 0;"];
-  const registered: string[] = [];
+  const registered: CssRegistered[] = [];
   const animations: CssAnimation[] = [];
   for (const property of CSS_PROPERTIES) {
     const channels = property.channels.map((id) => ({
@@ -194,10 +192,9 @@ function figureCss(
       : isJoined(channels)
         ? asOneProperty(property, channels, prefix, scene)
         : asCustomProperties(property, channels, prefix, scene);
-    for (const { frames } of written.animations) {
+    for (const animation of written.animations) {
       scene.tally.animations++;
-      const joined = frames.every((frame) => !frame.includes("--"));
-      if (joined && COMPOSITED.has(property.property)) scene.tally.offMainThread++;
+      if (COMPOSITED.has(animation.property)) scene.tally.offMainThread++;
       if (REPAINTED.has(property.property))
         scene.tally.repaints.add(`${property.property} of ${figure.name}`);
     }
@@ -205,25 +202,11 @@ function figureCss(
     registered.push(...written.registered);
     animations.push(...written.animations);
   }
-  if (animations.length > 0)
-    declarations.push(
-      `animation:\n    ${animations
-        .map(
-          ({ name: id, duration, delay, fill, iterations, timing = "linear" }) =>
-            `${id} ${cssNumber(duration)}ms ${timing} ${cssNumber(delay)}ms${iterations} ${fill}`,
-        )
-        .join(",\n    ")};`,
-    );
-  // In reduced motion the figure's usual animations must not continue.
-  else if (prefix !== name) declarations.push("animation: none;");
-  const selector = scene.selectorOf[figure.id] as string;
-  if (animations.length > 0)
-    scene.begins.push({ selector, delays: animations.map(({ delay }) => delay) });
-  const rule = `${inside ? `/* Stands inside ${cssComment(inside)}. */\n` : ""}${selector} {\n  ${declarations.join("\n  ")}\n}`;
-  const frames = animations.map(
-    (animation) => `@keyframes ${animation.name} {\n  ${animation.frames.join("\n  ")}\n}`,
-  );
-  return [...registered, rule, ...frames].join("\n\n");
+  return {
+    selector: scene.selectorOf[figure.id] as string,
+    note: inside && `Stands inside ${inside}.`,
+    ...{ declarations, registered, animations },
+  };
 }
 
 /** A channel that is written as CSS. */
@@ -310,9 +293,10 @@ function asOneProperty(
       });
     return animation(
       id,
+      property.property,
       layer,
       index,
-      (key) => `${property.property}: ${write(valuesAt(key))};`,
+      (key) => write(valuesAt(key)),
       (key) =>
         Math.min(
           ...channels.map(({ layers }) => {
@@ -340,13 +324,10 @@ function asCustomProperties(
   scene: CssContext,
 ): Written {
   const declarations: string[] = [];
-  const registered: string[] = [];
+  const registered: CssRegistered[] = [];
   const animations: CssAnimation[] = [];
   const register = (variable: string, value: string) => {
-    const zero = `0${property.unit}`;
-    registered.push(
-      `@property ${variable} {\n  syntax: "${property.syntax}";\n  inherits: false;\n  initial-value: ${zero};\n}`,
-    );
+    registered.push({ name: variable, syntax: property.syntax, initial: `0${property.unit}` });
     declarations.push(`${variable}: ${value};`);
   };
   const parts = channels.map(({ id, rest, layers }) => {
@@ -365,11 +346,12 @@ function asCustomProperties(
       animations.push(
         animation(
           `${name}-${id.toLowerCase()}${own}`,
+          target,
           layer,
           index,
           (key) => {
             const value = keyText(layer.track, key, base);
-            return `${target}: ${typeof value === "number" ? cssNumber(value) : value}${property.unit};`;
+            return `${typeof value === "number" ? cssNumber(value) : value}${property.unit}`;
           },
           (key) => curveTolerance(property, layer.track, key),
           scene.curves,
@@ -385,12 +367,13 @@ function asCustomProperties(
   return { declarations, registered, animations };
 }
 
-/** One layer as an animation; `declare` writes what a key sets. */
+/** One layer as an animation of a property; `valueAt` writes what a key sets. */
 function animation(
   name: string,
+  property: string,
   layer: Layer,
   index: number,
-  declare: (key: number) => string,
+  valueAt: (key: number) => string,
   /** The tolerance for the curve of the span after a key, as a share of the change in value. */
   toleranceOf: (key: number) => number,
   curves: CssCurves,
@@ -407,7 +390,7 @@ function animation(
   const shapes = Array.from({ length: last }, (_, key) => layer.track.shape(key));
   const common = shapes.find((shape) => curves.isNamed(shape));
   let commonTolerance = CSS_TOLERANCE;
-  if (iterations && (times[0] as number) > 0) frames.push({ place: 0, body: declare(0) });
+  if (iterations && (times[0] as number) > 0) frames.push({ place: 0, value: valueAt(0) });
   for (let key = 0; key <= last; key++) {
     // Of several keys at one time only the first is approached and only the last is left.
     const sameBefore = key > 0 && times[key - 1] === times[key];
@@ -417,25 +400,25 @@ function animation(
     const shape = key < last && !sameAfter ? layer.track.shape(key) : LINEAR;
     if (shape === common) commonTolerance = Math.min(commonTolerance, toleranceOf(key));
     const isDefault = common ? shape === common : shape.kind === "linear";
-    const timing = isDefault
-      ? ""
-      : ` animation-timing-function: ${curves.write(shape, toleranceOf(key))};`;
-    frames.push({ place: sameAfter ? place - HAIR : place, body: `${declare(key)}${timing}` });
+    const timing = isDefault ? {} : { timing: curves.write(shape, toleranceOf(key)) };
+    frames.push({ place: sameAfter ? place - HAIR : place, value: valueAt(key), ...timing });
   }
   if (iterations && (times[last] as number) < iterations.length)
-    frames.push({ place: 100, body: declare(last) });
+    frames.push({ place: 100, value: valueAt(last) });
   // With a single keyframe CSS interpolates from the element's own value, also before the animation begins.
-  if (frames.length === 1) frames.unshift({ place: 0, body: declare(0) });
+  if (frames.length === 1) frames.unshift({ place: 0, value: valueAt(0) });
   // Only the first layer may show before its start; see the rules of layers.
   const backwards = index === 0 && (layer.fill === "backwards" || layer.fill === "both");
   const forwards = layer.fill === "forwards" || layer.fill === "both";
   return {
     name,
-    frames: framesText(frames),
+    property,
+    frames,
     duration,
     delay: layer.start,
     fill: forwards ? (backwards ? "both" : "forwards") : backwards ? "backwards" : "none",
-    iterations: iterations ? iterationsText(iterations) : "",
+    iterations: iterations?.count ?? 1,
+    direction: iterations?.direction ?? "normal",
     ...(common ? { timing: curves.byName(common, commonTolerance) } : {}),
   };
 }
@@ -448,12 +431,6 @@ function curveTolerance(property: CssProperty, track: CompiledTrack, key: number
   if (track.components !== 1) return CSS_TOLERANCE;
   const way = Math.abs((track.values[key + 1] ?? 0) - (track.values[key] as number));
   return way > 0 ? Math.min(CSS_TOLERANCE, property.tolerance / way) : CSS_TOLERANCE;
-}
-
-/** The iteration count and direction as CSS text. */
-function iterationsText({ count, direction }: Iterations): string {
-  const times = count === Number.POSITIVE_INFINITY ? "infinite" : cssNumber(count);
-  return ` ${times}${direction === "normal" ? "" : ` ${direction}`}`;
 }
 
 /** The value of a key as CSS: a number with `base` added, or a color. */

@@ -1,15 +1,19 @@
+import type { Iterations } from "../../timeline/index.ts";
 import type { CssProperty, CssScene } from "./cssProperties.ts";
-import { cssNumber } from "./cssText.ts";
+import type { CssRegistered } from "./cssRule.ts";
 
 /** One animation of one figure: its keyframes and when it runs. */
 export interface CssAnimation {
   readonly name: string;
-  readonly frames: readonly string[];
+  /** What its keyframes set: a property of CSS, or a custom one. */
+  readonly property: string;
+  readonly frames: readonly CssFrame[];
   readonly duration: number;
   readonly delay: number;
   readonly fill: string;
-  /** The iteration count and direction as CSS text with a space before it; empty for once, forwards. */
-  readonly iterations: string;
+  /** Infinity for what is endless. */
+  readonly iterations: number;
+  readonly direction: Iterations["direction"];
   /** The timing between keyframes that say none; linear if absent. */
   readonly timing?: string;
 }
@@ -19,32 +23,33 @@ export interface CssAnimation {
  */
 export const HAIR = 0.0001;
 
-/** A keyframe: its offset, in %, and its declarations. */
+/** A keyframe: its offset, in %, the value it sets, and the timing to the next one where it is not the animation's. */
 export interface CssFrame {
   readonly place: number;
-  readonly body: string;
+  readonly value: string;
+  readonly timing?: string;
 }
 
 /** The smallest step between two offsets, in %: the resolution of a rounded number. */
 const LEAST_STEP = 0.00001;
 
 /**
- * Keyframes as text, in order. Offsets that would print alike, or outside of 0 to 100 %, are moved apart by the
+ * Offsets of keyframes in order, %. Those that would print alike, or outside of 0 to 100 %, are moved apart by the
  * smallest step: of two keyframes with one offset CSS drops the first.
  */
-export function framesText(frames: readonly CssFrame[]): string[] {
+export function placesOf(frames: readonly CssFrame[]): number[] {
   const places = frames.map(({ place }) => Math.min(Math.max(place, 0), 100));
   for (let i = 1; i < places.length; i++)
     places[i] = Math.max(places[i] as number, (places[i - 1] as number) + LEAST_STEP);
   for (let i = places.length - 1, most = 100; i >= 0; i--, most -= LEAST_STEP)
     places[i] = Math.max(Math.min(places[i] as number, most), 0);
-  return frames.map(({ body }, i) => `${cssNumber(places[i] as number)}% { ${body} }`);
+  return places;
 }
 
 /** The CSS of one property of a figure. */
 export interface Written {
   readonly declarations: readonly string[];
-  readonly registered: readonly string[];
+  readonly registered: readonly CssRegistered[];
   readonly animations: readonly CssAnimation[];
 }
 

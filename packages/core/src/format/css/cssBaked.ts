@@ -2,14 +2,7 @@ import { commonLoop, type Layer, loopsOf, type Motion } from "../../motion/index
 import { type ChannelId, channelOf, clampShown } from "../../study/index.ts";
 import type { Iterations } from "../../timeline/index.ts";
 import { bake, marksOf } from "./bake.ts";
-import {
-  type CssAnimation,
-  type CssFrame,
-  combine,
-  framesText,
-  HAIR,
-  type Written,
-} from "./cssAnimation.ts";
+import { type CssAnimation, type CssFrame, combine, HAIR, type Written } from "./cssAnimation.ts";
 import type { CssProperty, CssScene } from "./cssProperties.ts";
 import { cssNumber } from "./cssText.ts";
 
@@ -107,24 +100,21 @@ export function baked(
     const marks = property.channels.flatMap((channel) => marksOf(motion, index, channel, from, to));
     const stops = bake({ read, tolerances, marks }, from, to);
     // Switches are not interpolated: they are held.
-    const held = property.property === "visibility" ? " animation-timing-function: step-end;" : "";
-    const frames = framesText(
-      stops.map(({ time, values }, i): CssFrame => {
-        const place = ((time - from) / (to - from)) * 100;
-        const jumps = stops[i + 1]?.time === time;
-        return {
-          place: jumps ? place - HAIR : place,
-          body: `${property.property}: ${write(values)};${held}`,
-        };
-      }),
-    );
+    const held = property.property === "visibility" ? { timing: "step-end" } : {};
+    const frames = stops.map(({ time, values }, i): CssFrame => {
+      const place = ((time - from) / (to - from)) * 100;
+      const jumps = stops[i + 1]?.time === time;
+      return { place: jumps ? place - HAIR : place, value: write(values), ...held };
+    });
     return {
       name: id,
+      property: property.property,
       frames,
       duration: to - from,
       delay: from,
       fill: "both",
-      iterations: "",
+      iterations: 1,
+      direction: "normal",
       ...more,
     };
   };
@@ -135,7 +125,7 @@ export function baked(
   if (loop.length > 0)
     animations.push(
       piece(duration, duration + loop.length, `${id}-loop`, {
-        iterations: " infinite",
+        iterations: Number.POSITIVE_INFINITY,
         fill: "none",
       }),
     );

@@ -1,6 +1,5 @@
 import { commonLoop, isBackShown, loopsOf, type Motion } from "../../motion/index.ts";
-import { cssComment } from "../escape.ts";
-import { cssNumber } from "./cssText.ts";
+import type { CssRule } from "./cssRule.ts";
 
 /** The step at which the rotation of a card is sampled, ms; a crossing is then found exactly. */
 const STEP = 2;
@@ -48,7 +47,7 @@ export function faceCss(
   figureIndex: number,
   name: string,
   selector: string,
-): string[] {
+): CssRule[] {
   const figure = motion.study.figures[figureIndex];
   if (figure?.kind !== "card" || !figure.look.back) return [];
   const word = (shown: boolean) => (shown ? "inherit" : "hidden");
@@ -58,46 +57,53 @@ export function faceCss(
   ).length;
   /** The part that plays once, and the part that repeats after it. */
   const parts = [
-    { from: 0, to: duration, name: "", timing: `${cssNumber(duration)}ms step-end both` },
+    { from: 0, to: duration, name: "", iterations: 1, fill: "both" },
     {
       from: duration,
       to: duration + loop,
       name: "-loop",
-      timing: `${cssNumber(loop)}ms step-end ${cssNumber(duration)}ms infinite`,
+      iterations: Number.POSITIVE_INFINITY,
+      fill: "none",
     },
   ]
     .filter(({ from, to }) => to > from)
     .map((part) => ({ ...part, ...faceChanges(motion, figureIndex, part.from, part.to) }));
   const animated = parts.some(({ times }) => times.length > 0);
   const back = parts[0]?.back ?? false;
-  const face = (side: "front" | "back") => {
-    const shownFirst = back === (side === "back");
-    const id = `${name}-${side}`;
-    const rule = [
+  const face = (side: "front" | "back"): CssRule => ({
+    selector: `${selector} > .${side}`,
+    registered: [],
+    declarations: [
       "position: absolute;",
       "inset: 0;",
       ...(side === "back" ? ["rotate: y 180deg;"] : []),
-      `visibility: ${word(shownFirst)};`,
-      ...(animated
-        ? [`animation: ${parts.map((part) => `${id}${part.name} ${part.timing}`).join(", ")};`]
-        : []),
-    ];
-    const frames = animated
+      `visibility: ${word(back === (side === "back"))};`,
+    ],
+    animations: animated
       ? parts.map((part) => {
           const first = part.back === (side === "back");
-          const stops = [part.from, ...part.times].map((time, i) => {
-            const place = ((time - part.from) / (part.to - part.from)) * 100;
-            return `${cssNumber(place)}% { visibility: ${word(first !== (i % 2 === 1))}; }`;
-          });
+          const stops = [part.from, ...part.times].map((time, i) => ({
+            place: ((time - part.from) / (part.to - part.from)) * 100,
+            value: word(first !== (i % 2 === 1)),
+          }));
           const last = word(first !== (part.times.length % 2 === 1));
-          return `@keyframes ${id}${part.name} {\n  ${[...stops, `100% { visibility: ${last}; }`].join("\n  ")}\n}`;
+          return {
+            name: `${name}-${side}${part.name}`,
+            property: "visibility",
+            frames: [...stops, { place: 100, value: last }],
+            duration: part.to - part.from,
+            delay: part.from,
+            fill: part.fill,
+            iterations: part.iterations,
+            direction: "normal",
+            timing: "step-end",
+          };
         })
-      : [];
-    return [`${selector} > .${side} {\n  ${rule.join("\n  ")}\n}`, ...frames];
-  };
+      : [],
+  });
+  const front = face("front");
   return [
-    `/* The faces of ${cssComment(selector)}, inside it: .front and .back. */`,
-    ...face("front"),
-    ...face("back"),
+    { ...front, note: `The faces of ${selector}, inside it: .front and .back.` },
+    face("back"),
   ];
 }

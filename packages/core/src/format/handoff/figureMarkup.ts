@@ -48,6 +48,31 @@ ${body}
 `;
 }
 
+/**
+ * A scene as SVG: HTML inside of it, since figures are boxes with text. Nothing in it is asked for from elsewhere, so
+ * that it plays as an image as well.
+ */
+export function svgPage(
+  { name, scene: { width, height, background } }: Study,
+  { css, fonts = "", body }: { css: string; fonts?: string | undefined; body: string },
+): string {
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">
+<title>${htmlText(name)}</title>
+<style><![CDATA[
+${cdataText(fonts)}
+${cdataText(css)}
+]]></style>
+<rect width="100%" height="100%" fill="${htmlText(background)}"/>
+<foreignObject width="${width}" height="${height}"><div xmlns="http://www.w3.org/1999/xhtml" style="position:relative;overflow:hidden;width:${width}px;height:${height}px">
+${body}
+</div></foreignObject>
+</svg>
+`;
+}
+
+/** CSS inside of CDATA, which ends at the first "]]>"; as an escape that letter is the same. */
+const cdataText = (css: string) => styleText(css).replace(/\]\]>/g, "]]\\3e ");
+
 /** CSS inside a style element, which ends at the first thing that looks like its end tag. */
 export function styleText(css: string): string {
   return css.replace(/<(?=[/!])/g, "\\3c ");

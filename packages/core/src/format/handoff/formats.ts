@@ -3,15 +3,19 @@ import { cuesFormat } from "./cuesFormat.ts";
 import { curvesFormat } from "./curvesFormat.ts";
 import { framesFormat } from "./framesFormat.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
+import { moduleFormat } from "./moduleFormat.ts";
 import { pageFormat } from "./pageFormat.ts";
+import { svgFormat } from "./svgFormat.ts";
 import { tokensFormat } from "./tokensFormat.ts";
 
 /** The formats, in the order they are offered. */
 export const HANDOFF_FORMATS: readonly HandoffFormat[] = [
   cssFormat,
   pageFormat,
+  moduleFormat,
   cuesFormat,
   framesFormat,
   curvesFormat,
   tokensFormat,
+  svgFormat,
 ];

@@ -57,7 +57,7 @@ export interface HandoffFormat {
   readonly label: string;
   /** What it is, in a few words beside the label. */
   readonly note: string;
-  readonly group: "For the web" | "For any code" | "For design systems";
+  readonly group: "For the web" | "For any code" | "For design systems" | "Pictures";
   readonly options: readonly HandoffOption[];
   /** The ending of its file. */
   readonly extension: (settings: HandoffSettings) => string;
