@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { resolve } from "node:path";
-import { PROVEN, type ShownDifference, TOLERANCES } from "@levitas/core/format";
+import { HANDOFF_FORMATS, PROVEN, type ShownDifference, TOLERANCES } from "@levitas/core/format";
 import { compileStudy } from "@levitas/core/motion";
 import { readStudyText } from "@levitas/core/shape";
 import type { Study } from "@levitas/core/study";
@@ -60,6 +60,56 @@ describe("the CSS hand-off in a real browser", () => {
     const until = motion.duration * (motion.endless ? 1.6 : 1);
     const times = Array.from({ length: 24 }, (_, i) => (until * (i + 0.37)) / 24);
     within(await compareStage(page, motion, [...times, until], 0.1));
+  });
+
+  it("can be played, slowed, sent to a time and back, and tells its cues, as a module", async () => {
+    const study = demos.find(([name]) => name === "Kiosk arrival")?.[1];
+    const module = HANDOFF_FORMATS.find(({ id }) => id === "module");
+    if (!study || !module) throw new Error("no study");
+    await buildStage(page, study);
+    const { text } = module.write(study, {}, {});
+    const told = await page.evaluate(async (source) => {
+      document.querySelector("style")?.remove();
+      const { play, duration } = await import(
+        URL.createObjectURL(new Blob([source], { type: "text/javascript" }))
+      );
+      const cues: string[] = [];
+      const player = play(document, { rate: 40, onCue: (name: string) => cues.push(name) });
+      await player.finished;
+      await new Promise((done) => setTimeout(done, 50));
+      const heard = [...cues];
+      const times = () =>
+        document.getAnimations().map(({ currentTime }) => Math.round(Number(currentTime)));
+      player.pause();
+      player.seek(300);
+      await new Promise(requestAnimationFrame);
+      const sought = [...new Set(times())];
+      player.reverse();
+      await player.finished;
+      const back = [...new Set(times())];
+      player.cancel();
+      return { heard, sought, back, left: document.getAnimations().length, duration };
+    }, text);
+    const motion = compileStudy(study);
+    const wanted = motion
+      .events(Number.NEGATIVE_INFINITY, motion.duration + 1)
+      .map(({ cue }) => cue.name);
+    expect(told.heard.sort()).toEqual(wanted.sort());
+    expect(told.sought).toEqual([300]);
+    expect(told.back.every((time) => time === 0)).toBe(true);
+    expect(told.left).toBe(0);
+    expect(told.duration).toBeCloseTo(motion.duration, 3);
+  });
+
+  it("is heavy only where the motion is: sizes are known, and the runtime is small", () => {
+    const module = HANDOFF_FORMATS.find(({ id }) => id === "module");
+    const css = HANDOFF_FORMATS.find(({ id }) => id === "css");
+    for (const [name, study] of demos) {
+      const size = module?.write(study, {}, {}).text.length ?? 0;
+      // What plays them is the same for all and counts apart.
+      const most = 1.5 * (css?.write(study, {}, {}).text.length ?? 0) + 4200;
+      expect([name, size <= most]).toEqual([name, true]);
+    }
   });
 
   it.each(Array.from({ length: RANDOM }, (_, i) => i + 1))(

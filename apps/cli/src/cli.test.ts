@@ -167,6 +167,30 @@ describe("levitas on study files", () => {
     expect(readFileSync(file, "utf8").trimEnd()).toBe(shown.printed[0]);
     expect(shown.printed[0]).toContain("@keyframes pass-translate");
   });
+
+  it("hands off in every format, with its options, and only some figures", async () => {
+    for (const as of ["css", "page", "module", "cues", "frames", "curves", "tokens", "svg"]) {
+      const { status, printed } = await levitas(["handoff", PASS, "--as", as]);
+      expect([as, status, printed.length]).toEqual([as, 0, 1]);
+    }
+    const set = ["--set", "as=json", "rate=10"];
+    const table = await levitas(["handoff", PASS, "--as", "frames", ...set, "--figures", "Pass"]);
+    const { framesPerSecond, columns, rows } = JSON.parse(table.printed.join("\n"));
+    expect(framesPerSecond).toBe(10);
+    expect(columns.slice(1).every((name: string) => name.startsWith("pass."))).toBe(true);
+    expect(rows).toHaveLength(19);
+  });
+
+  it.each([
+    [["--as", "frames", "--set", "rate=soon"], "Give a number from 1 to 1000"],
+    [["--as", "frames", "--set", "rate"], "write it as name=value"],
+    [["--as", "frames", "--figures", "Gull"], "there is no figure"],
+    [["--as", "tokens", "--figures", "Pass"], "leave --figures out"],
+  ])("says what is wrong with %j", async (args, words) => {
+    const { status, errors } = await levitas(["handoff", PASS, ...args]);
+    expect(status).toBe(2);
+    expect(errors).toContain(words);
+  });
 });
 
 describe("levitas readings", () => {

@@ -1,0 +1,264 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { resolve } from "node:path";
+import { TokenType, tokenize } from "@csstools/css-tokenizer";
+import fc from "fast-check";
+import { Parser } from "htmlparser2";
+import { compileStudy } from "../../motion/index.ts";
+import { readStudyText } from "../../shape/index.ts";
+import type { Study } from "../../study/index.ts";
+import { figure, key, kiosk, tween } from "../../testing/index.ts";
+import { HANDOFF_FORMATS } from "./formats.ts";
+import type { HandoffFormat, HandoffParts } from "./handoffFormat.ts";
+import { initialSettings, readHandoffSettings } from "./settings.ts";
+
+const DEMO = resolve(import.meta.dirname, "../../../../../demo");
+const demos: Study[] = readdirSync(DEMO)
+  .filter((file) => /^\d+-.*\.json$/.test(file))
+  .map((file) => {
+    const study = readStudyText(readFileSync(resolve(DEMO, file), "utf8"));
+    if (!study.ok) throw new Error(file);
+    return study.value;
+  });
+const formatOf = (id: string) => HANDOFF_FORMATS.find((each) => each.id === id) as HandoffFormat;
+const write = (id: string, study: Study, said: object = {}, parts: HandoffParts = {}) => {
+  const settings = readHandoffSettings(formatOf(id), study, { ...said });
+  if (!settings.ok) throw new Error(settings.faults[0]?.cure);
+  return formatOf(id).write(study, settings.value, parts).text;
+};
+
+/** The cells of a table in CSV, read by the letter as RFC 4180 says. */
+function readCsv(text: string): string[][] {
+  const rows: string[][] = [[]];
+  let cell = "";
+  let quoted = false;
+  for (let i = 0; i < text.length; i++) {
+    const letter = text[i];
+    if (quoted && letter === '"' && text[i + 1] === '"') cell += text[i++];
+    else if (letter === '"') quoted = !quoted;
+    else if (!quoted && (letter === "," || letter === "\n")) {
+      rows.at(-1)?.push(cell);
+      cell = "";
+      if (letter === "\n") rows.push([]);
+    } else if (quoted || letter !== "\r") cell += letter;
+  }
+  return rows.slice(0, -1);
+}
+
+describe("frames", () => {
+  it.each(demos.map((study): [string, Study] => [study.name, study]))(
+    "are the motion to the last bit, as CSV and as JSON: %s",
+    (_, study) => {
+      const motion = compileStudy(study);
+      const [head = [], ...rows] = readCsv(write("frames", study, { channels: "all", rate: 30 }));
+      const table = JSON.parse(write("frames", study, { as: "json", channels: "all", rate: 30 }));
+      expect(table.columns).toEqual(head);
+      expect(rows.map((row) => row.map(Number))).toEqual(table.rows);
+      const poses = new Float64Array(motion.slotCount);
+      for (const row of rows) {
+        motion.at(Number(row[0]), poses);
+        // All channels of all figures, in the order of the pose buffer.
+        expect(row.slice(1).map(Number)).toEqual([...poses]);
+      }
+      expect(Number(rows.at(-1)?.[0])).toBeGreaterThanOrEqual(motion.duration - 1e-6);
+    },
+  );
+
+  it("have what moves alone unless all is asked for, of the figures that leave", () => {
+    const [pass] = demos.filter(({ name }) => name === "Boarding pass drops");
+    if (!pass) throw new Error("no demo");
+    const [head = []] = readCsv(write("frames", pass, {}, { figures: new Set(["pass"]) }));
+    expect(head[0]).toBe("time");
+    expect(head.length).toBeGreaterThan(1);
+    expect(head.slice(1).every((name) => name.startsWith("pass."))).toBe(true);
+    expect(head).not.toContain("pass.width");
+  });
+});
+
+describe("settings", () => {
+  it("are what is said, else what they are initially", () => {
+    const study = kiosk({ scene: { ...kiosk({}).scene, frameRate: 25 } });
+    const frames = formatOf("frames");
+    expect(initialSettings(frames, study)).toEqual({ as: "csv", rate: 25, channels: "moving" });
+    expect(readHandoffSettings(frames, study, { rate: "24", as: "json" })).toEqual({
+      ok: true,
+      value: { as: "json", rate: 24, channels: "moving" },
+    });
+  });
+
+  it("say what cannot be, and what could", () => {
+    const read = (id: string, said: object) => {
+      const result = readHandoffSettings(formatOf(id), kiosk({}), { ...said });
+      return result.ok ? [] : result.faults.map(({ path, cure }) => `${path}: ${cure}`);
+    };
+    expect(read("frames", { rate: "soon", as: "xml", speed: 1 })).toEqual([
+      "rate: Give a number from 1 to 1000.",
+      "as: Give one of csv, json.",
+      "speed: Give one of as, rate, channels.",
+    ]);
+    expect(read("frames", { rate: Number.NaN })).toHaveLength(1);
+    expect(read("cues", { sound: "on" })).toEqual(["sound: Cues has no options."]);
+  });
+});
+
+/** A study in which every text is the same hostile one. */
+function named(text: string): Study {
+  const curve = { kind: "elastic", direction: "out", swings: 3, decay: 8 } as const;
+  return kiosk({
+    name: text,
+    curves: [{ id: "shared", name: text, curve }],
+    figures: [
+      figure("a", { name: text, kind: "label", look: { text } }),
+      figure("b", { name: text, kind: "card", look: { heading: text, back: { title: text } } }),
+    ],
+    sequence: [
+      tween(
+        "t",
+        0,
+        "a",
+        [{ channel: "x", keys: [key(0, 0, { shared: "shared" }), key(400, 90)] }],
+        {
+          name: text,
+        },
+      ),
+      tween("u", 0, "b", [{ channel: "turnY", keys: [key(0, 0), key(300, 180)] }], { name: text }),
+      { type: "cue", id: "c", name: text, tether: { to: "start", offset: 20 }, sound: "bell" },
+    ],
+  });
+}
+
+const hostile = fc.oneof(
+  fc.constantFrom(
+    ...[
+      '"',
+      "'",
+      "*/",
+      "</style>",
+      "</script>",
+      "<!--",
+      "]]>",
+      "\u2028",
+      "\u2029",
+      "\\",
+      "`",
+      "$" + "{x}",
+    ],
+    ...[
+      "🚢",
+      "9 lives",
+      "a\nb",
+      "\r\n",
+      "-->",
+      "; } body { display: none",
+      "=1+1",
+      ",",
+      "{brace}",
+      "$x.y",
+    ],
+  ),
+  fc.string({ unit: "binary", minLength: 1, maxLength: 30 }),
+);
+const hostileName = fc
+  .array(hostile, { minLength: 1, maxLength: 4 })
+  .map((parts) => parts.join(""));
+
+/** The tags of a document in order, and whether any text in it stands where a tag should. */
+function tagsOf(text: string, xmlMode: boolean): string[] {
+  const tags: string[] = [];
+  const parser = new Parser(
+    {
+      onopentag: (name, attributes) => {
+        tags.push(`${name} ${Object.keys(attributes).sort().join(" ")}`);
+      },
+      onclosetag: (name, implied) => {
+        tags.push(`/${name}${implied ? " implied" : ""}`);
+      },
+    },
+    { xmlMode, recognizeCDATA: true },
+  );
+  parser.end(text);
+  return tags;
+}
+
+/** The kinds of tokens of CSS outside of comments, names and texts apart. */
+function tokensOf(css: string): string[] {
+  return tokenize({ css }).flatMap(([type]) =>
+    type === TokenType.Comment || type === TokenType.Whitespace ? [] : [type],
+  );
+}
+
+describe("hostile names", () => {
+  const plain = named("Heron Quay");
+  const html = ["page", "svg"] as const;
+  it.each(html)("break out of no %s", (id) => {
+    const tags = tagsOf(write(id, plain), id === "svg");
+    fc.assert(
+      fc.property(hostileName, (name) => {
+        expect(tagsOf(write(id, named(name)), id === "svg")).toEqual(tags);
+      }),
+      { numRuns: 100 },
+    );
+  });
+
+  it("break out of no CSS", () => {
+    const tokens = tokensOf(write("css", plain));
+    fc.assert(
+      fc.property(hostileName, (name) => {
+        expect(tokensOf(write("css", named(name)))).toEqual(tokens);
+      }),
+      { numRuns: 100 },
+    );
+  });
+
+  it.each(["module", "cues"])(
+    "break out of no %s: it can be loaded, and has the names",
+    async (id) => {
+      await fc.assert(
+        fc.asyncProperty(hostileName, async (name) => {
+          const whole = write(id, named(name));
+          const module = await import(`data:text/javascript,${encodeURIComponent(whole)}`);
+          expect(module.duration).toBe(400);
+          if (id === "cues") expect(module.cues[0].name).toBe(name);
+        }),
+        { numRuns: 60 },
+      );
+    },
+  );
+
+  it("leave tables readable", () => {
+    const width = readCsv(write("frames", plain))[0]?.length;
+    fc.assert(
+      fc.property(hostileName, (name) => {
+        const study = named(name);
+        for (const row of readCsv(write("frames", study))) expect(row).toHaveLength(width ?? 0);
+        expect(JSON.parse(write("frames", study, { as: "json" })).name).toBe(name);
+      }),
+      { numRuns: 100 },
+    );
+  });
+
+  it("leave tokens readable", () => {
+    fc.assert(
+      fc.property(hostileName, (name) => {
+        const [group] = Object.values<object>(JSON.parse(write("tokens", named(name))));
+        expect(Object.keys(group ?? {})).toEqual(["easing", "duration", "transition"]);
+      }),
+      // Each fits a curve, which takes its time.
+      { numRuns: 20 },
+    );
+  });
+});
+
+describe("CSS of named curves and own selectors", () => {
+  it("says a named curve once, as a custom property", () => {
+    const css = write("css", named("Gangway lowers"));
+    expect(css).toMatch(/:root \{\n {2}--gangway-lowers: linear\(/);
+    expect(css).toMatch(/gangway-lowers-translate 400ms var\(--gangway-lowers\) 0ms/);
+    expect(css.match(/linear\(/g)).toHaveLength(1);
+  });
+
+  it("holds the last pose for people who prefer reduced motion, if still is chosen", () => {
+    const css = write("css", named("Pass"), { reduced: "still" });
+    expect(css).toMatch(/@media \(prefers-reduced-motion: reduce\) \{\n {2}\.pass \{/);
+    expect(css).toContain("animation-delay: -400ms;");
+  });
+});
