@@ -1,5 +1,9 @@
+import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { compileStudy } from "@levitas/core/motion";
 import { readStudyText } from "@levitas/core/shape";
+import { strFromU8, unzipSync } from "fflate";
 import type { Browser, BrowserContext, Page } from "puppeteer-core";
 import { audit } from "./harness/audit.ts";
 import { openNewStudy, press, retype, textOf } from "./harness/bench.ts";
@@ -142,6 +146,39 @@ describe("the hand-off", () => {
     await chooseFormat(page, "Tokens");
     expect(new URL(page.url()).search).toBe("?as=tokens");
     expect(JSON.parse(await handoffText(page))).toHaveProperty("Boarding pass drops.easing");
+  });
+
+  it("saves every format as it was chosen, and the study, in one zip", async () => {
+    const folder = mkdtempSync(join(tmpdir(), "levitas-zip-"));
+    const session = await page.createCDPSession();
+    await session.send("Browser.setDownloadBehavior", {
+      behavior: "allow",
+      downloadPath: folder,
+      browserContextId: context.id ?? "",
+    });
+    await page.goto(`${server.url}/studies/${id}/handoff?as=frames`);
+    await press(page, "JSON");
+    const chosen = await handoffText(page);
+    await press(page, "Save all as zip");
+    const file = join(folder, "boarding-pass-drops.zip");
+    for (let i = 0; i < 100 && !existsSync(file); i++)
+      await new Promise((done) => setTimeout(done, 100));
+    const files = unzipSync(readFileSync(file));
+    expect(Object.keys(files).sort()).toEqual([
+      "boarding-pass-drops-css.css",
+      "boarding-pass-drops-cues.js",
+      "boarding-pass-drops-curves.txt",
+      "boarding-pass-drops-frames.json",
+      "boarding-pass-drops-module.js",
+      "boarding-pass-drops-page.html",
+      "boarding-pass-drops-svg.svg",
+      "boarding-pass-drops-tokens.tokens.json",
+      "boarding-pass-drops.json",
+    ]);
+    const textOfFile = (name: string) => strFromU8(files[name] ?? new Uint8Array());
+    expect(textOfFile("boarding-pass-drops-frames.json")).toBe(chosen);
+    expect(readStudyText(textOfFile("boarding-pass-drops.json")).ok).toBe(true);
+    rmSync(folder, { recursive: true });
   });
 
   it("runs nothing of it in Levitas's own origin, and nothing of it asks for anything", async () => {

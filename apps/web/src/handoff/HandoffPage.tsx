@@ -1,8 +1,14 @@
-import type { HandoffSettings } from "@levitas/core/format";
-import { HANDOFF_FORMATS, initialSettings, readHandoffSettings } from "@levitas/core/format";
+import {
+  HANDOFF_FORMATS,
+  type HandoffFormat,
+  type HandoffParts,
+  type HandoffSettings,
+  initialSettings,
+  readHandoffSettings,
+} from "@levitas/core/format";
 import { compileStudy } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
-import { type ReactNode, useEffect, useMemo, useState } from "react";
+import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useLoaderData, useParams, useSearchParams } from "react-router";
 import type { StoredStudy } from "../api/studies.ts";
 import type { Found } from "../keeping/findKept.ts";
@@ -16,6 +22,7 @@ import { fontsOf } from "./fonts.ts";
 import { HandoffOptions } from "./HandoffOptions.tsx";
 import { movingFigures } from "./movingFigures.ts";
 import { RunningStage } from "./RunningStage.tsx";
+import { SaveAll } from "./SaveAll.tsx";
 import { keepSettings, keptSettings } from "./settings.ts";
 import { sizeWords } from "./sizeWords.ts";
 import { useHandoff } from "./useHandoff.ts";
@@ -31,6 +38,16 @@ export function HandoffPage(): ReactNode {
   return <HandoffRoom key={id} id={id} study={drafts[0]?.content ?? stored.document} />;
 }
 
+/** What was chosen for a format, or what it begins with where that cannot be any more. */
+function settingsOf(
+  format: HandoffFormat,
+  study: Study,
+  said: Readonly<Record<string, unknown>> = {},
+): HandoffSettings {
+  const read = readHandoffSettings(format, study, said);
+  return read.ok ? read.value : initialSettings(format, study);
+}
+
 function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
   const [search, setSearch] = useSearchParams();
   const format =
@@ -43,10 +60,10 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
     setKept(all);
     keepSettings(id, all);
   };
-  const settings = useMemo<HandoffSettings>(() => {
-    const read = readHandoffSettings(format, study, kept.settings[format.id] ?? {});
-    return read.ok ? read.value : initialSettings(format, study);
-  }, [format, study, kept]);
+  const settings = useMemo(
+    () => settingsOf(format, study, kept.settings[format.id]),
+    [format, study, kept],
+  );
   const moving = useMemo(() => movingFigures(motion), [motion]);
   const chosen = useMemo(() => new Set(kept.figures ?? moving), [kept.figures, moving]);
   const [fonts, setFonts] = useState<string | null>(null);
@@ -59,16 +76,14 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
       over = true;
     };
   }, [study]);
-  const parts = useMemo(
-    () =>
-      fonts === null
-        ? null
-        : {
-            fonts,
-            ...(format.choosesFigures ? { figures: chosen, selectors: kept.selectors } : {}),
-          },
-    [fonts, format, chosen, kept.selectors],
+  const partsOf = useCallback(
+    ({ choosesFigures }: HandoffFormat): HandoffParts => ({
+      fonts: fonts ?? "",
+      ...(choosesFigures ? { figures: chosen, selectors: kept.selectors } : {}),
+    }),
+    [fonts, chosen, kept.selectors],
   );
+  const parts = useMemo(() => (fonts === null ? null : partsOf(format)), [fonts, format, partsOf]);
   const { written, of, busy, fault } = useHandoff(study, format.id, settings, parts);
   const now = of === format.id ? written : null;
   const name = study.name.replace(/[^\w-]+/g, "-").toLowerCase();
@@ -78,9 +93,19 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
     <div className="flex h-full flex-col">
       <Header
         actions={
-          <Button onClick={() => saveFile(`${name}.json`, JSON.stringify(study, null, 1))}>
-            Save study file
-          </Button>
+          <>
+            <Button onClick={() => saveFile(`${name}.json`, JSON.stringify(study, null, 1))}>
+              Save study file
+            </Button>
+            <SaveAll
+              study={study}
+              fileName={name}
+              wantedOf={(each) => ({
+                settings: settingsOf(each, study, kept.settings[each.id]),
+                parts: partsOf(each),
+              })}
+            />
+          </>
         }
       >
         <title>{`${study.name}, hand-off`}</title>

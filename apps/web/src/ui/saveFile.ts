@@ -1,5 +1,9 @@
-/** Gives a text to the person as a file. */
-export function saveFile(name: string, text: string, mime = "application/json"): void {
+/** Gives a text, or bytes, to the person as a file. */
+export function saveFile(
+  name: string,
+  text: string | Uint8Array<ArrayBuffer>,
+  mime = "application/json",
+): void {
   const url = URL.createObjectURL(new Blob([text], { type: mime }));
   const link = document.createElement("a");
   link.href = url;

@@ -22,7 +22,7 @@ async function gzippedLength(text: string): Promise<number> {
   return (await new Response(stream).arrayBuffer()).byteLength;
 }
 
-/** What is written aside from the page: a long study takes half a second. */
+/** What is written aside from the page: a long study takes half a second, and all formats of it many. */
 export const tasks = {
   async write(
     study: Study,
@@ -35,7 +35,7 @@ export const tasks = {
     const handoff = format.write(study, settings, parts);
     const page = format.stage?.(study, handoff, parts);
     // On its stage the figures have their classes, whatever selectors they leave with.
-    const plain = parts.selectors
+    const plain = Object.values(parts.selectors ?? {}).some((text) => text.trim() !== "")
       ? format.write(study, settings, { ...parts, selectors: {} })
       : handoff;
     const script = `<script>${stageScript(plain.selectorOf ?? {})}</script>`;
@@ -48,6 +48,28 @@ export const tasks = {
         ? {}
         : { stage: page.replace(/<\/body>(?![\s\S]*<\/body>)/, () => `${script}\n</body>`) }),
     };
+  },
+  /**
+   * Every format and the study itself in one zip. `wanted` is what was chosen for each, by its id; `progress` is told
+   * how many are done.
+   */
+  async zip(
+    study: Study,
+    fileName: string,
+    wanted: Readonly<Record<string, { settings: HandoffSettings; parts: HandoffParts }>>,
+    progress: (done: number) => void,
+  ): Promise<Uint8Array<ArrayBuffer>> {
+    const { strToU8, zipSync } = await import("fflate");
+    const files: Record<string, Uint8Array> = {
+      [`${fileName}.json`]: strToU8(JSON.stringify(study, null, 1)),
+    };
+    for (const [i, format] of HANDOFF_FORMATS.entries()) {
+      const { settings, parts } = wanted[format.id] ?? { settings: {}, parts: {} };
+      const { text } = format.write(study, settings, parts);
+      files[`${fileName}-${format.id}.${format.extension(settings)}`] = strToU8(text);
+      progress(i + 1);
+    }
+    return new Uint8Array(zipSync(files));
   },
 };
 
