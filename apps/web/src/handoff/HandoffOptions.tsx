@@ -113,6 +113,9 @@ export function HandoffOptions({
           ))}
         </Part>
       ) : null}
+      {!format.choosesFigures && format.options.length === 0 && limits.length === 0 ? (
+        <p className="text-muted">There is nothing to choose here: all of the study leaves.</p>
+      ) : null}
       {weight ? (
         <Part title="How heavy">
           <Figure

@@ -147,7 +147,7 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
                 : text)
             }
             wrap="off"
-            className={`min-h-24 flex-1 resize-none overflow-auto rounded-lg bg-tip px-3.5 py-2.5 font-mono text-[11px] leading-relaxed text-on-tip ${busy ? "opacity-70" : ""}`}
+            className={`min-h-24 flex-1 resize-none overflow-auto rounded-lg border border-rule bg-raised px-3.5 py-2.5 font-mono text-[11px] leading-relaxed text-ink ${busy ? "opacity-70" : ""}`}
           />
           <div className="flex items-center gap-2">
             <p className="mr-auto font-mono text-[11.5px] text-muted" data-testid="handoff-size">

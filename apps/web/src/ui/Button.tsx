@@ -4,7 +4,7 @@ import { leaveFocus } from "./pointerFocus.ts";
 const LOOKS = {
   plain:
     "border-edge/50 bg-raised text-ink hover:border-spruce disabled:text-muted disabled:opacity-55",
-  main: "border-spruce bg-spruce text-on-spruce hover:brightness-110",
+  main: "border-spruce bg-spruce text-on-spruce hover:brightness-110 disabled:opacity-55",
   quiet: "border-transparent text-muted hover:bg-sunk hover:text-ink",
 } as const;
 
