@@ -1,6 +1,5 @@
 import type { Iterations } from "../../timeline/index.ts";
 import type { CssProperty, CssScene } from "./cssProperties.ts";
-import type { CssRegistered } from "./cssRule.ts";
 
 /** One animation of one figure: its keyframes and when it runs. */
 export interface CssAnimation {
@@ -44,6 +43,13 @@ export function placesOf(frames: readonly CssFrame[]): number[] {
   for (let i = places.length - 1, most = 100; i >= 0; i--, most -= LEAST_STEP)
     places[i] = Math.max(Math.min(places[i] as number, most), 0);
   return places;
+}
+
+/** A custom property that is registered, so that it can be animated. */
+export interface CssRegistered {
+  readonly name: string;
+  readonly syntax: string;
+  readonly initial: string;
 }
 
 /** The CSS of one property of a figure. */

@@ -1,13 +1,6 @@
 import { cssComment } from "../escape.ts";
-import { type CssAnimation, placesOf } from "./cssAnimation.ts";
+import { type CssAnimation, type CssRegistered, placesOf } from "./cssAnimation.ts";
 import { cssNumber } from "./cssText.ts";
-
-/** A custom property that is registered, so that it can be animated. */
-export interface CssRegistered {
-  readonly name: string;
-  readonly syntax: string;
-  readonly initial: string;
-}
 
 /** The rule of one element with its animations: what CSS writes as text, and a script sets up by itself. */
 export interface CssRule {
