@@ -15,11 +15,18 @@ import {
   type Study,
 } from "../../study/index.ts";
 import { cssComment } from "../escape.ts";
-import { type CssAnimation, type CssFrame, combine, HAIR, type Written } from "./cssAnimation.ts";
+import {
+  type CssAnimation,
+  type CssFrame,
+  type CssRegistered,
+  combine,
+  HAIR,
+  type Written,
+} from "./cssAnimation.ts";
 import { baked, isShaken, needsBaking, simpleIterations } from "./cssBaked.ts";
 import { faceCss } from "./cssFaces.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
-import { type CssRegistered, type CssRule, ruleText } from "./cssRule.ts";
+import { type CssRule, ruleText } from "./cssRule.ts";
 import { CSS_TOLERANCE, CssCurves, classNames, cssNumber } from "./cssText.ts";
 
 /** What the writers of all parts share. */
