@@ -171,6 +171,8 @@ describe("the hand-off", () => {
       "boarding-pass-drops-frames.json",
       "boarding-pass-drops-module.js",
       "boarding-pass-drops-page.html",
+      "boarding-pass-drops-react.react.js",
+      "boarding-pass-drops-still.svg",
       "boarding-pass-drops-svg.svg",
       "boarding-pass-drops-tokens.tokens.json",
       "boarding-pass-drops.json",

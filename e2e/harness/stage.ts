@@ -4,9 +4,11 @@ import {
   type HandoffSettings,
   initialSettings,
   noDifference,
+  PROVEN,
   type Shown,
   type ShownDifference,
   stageScript,
+  TOLERANCES,
 } from "@levitas/core/format";
 import type { Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
@@ -48,4 +50,11 @@ export async function compareStage(
     compareShown(motion, time, shown, found, hair);
   }
   return found;
+}
+
+/** Expects that a hand-off moves as its motion does, within the tolerances of all of them. */
+export function expectAlike({ worst, switches }: ShownDifference): void {
+  const over = PROVEN.filter((what) => worst[what].size > TOLERANCES[what]);
+  expect(over.map((what) => ({ what, ...worst[what] }))).toEqual([]);
+  expect(switches).toEqual([]);
 }

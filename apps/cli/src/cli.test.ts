@@ -169,7 +169,8 @@ describe("levitas on study files", () => {
   });
 
   it("hands off in every format, with its options, and only some figures", async () => {
-    for (const as of ["css", "page", "module", "cues", "frames", "curves", "tokens", "svg"]) {
+    const web = ["css", "page", "module", "react", "cues"];
+    for (const as of [...web, "frames", "curves", "tokens", "svg", "still"]) {
       const { status, printed } = await levitas(["handoff", PASS, "--as", as]);
       expect([as, status, printed.length]).toEqual([as, 0, 1]);
     }

@@ -4,20 +4,32 @@ import type { Study } from "../../study/index.ts";
 /**
  * The figures of a study as HTML, nested as they are, each with its class: what the CSS of a hand-off is put on.
  *
- * @param idOf an id for each element, by figure id, if they are to have one
+ * @param styleOf declarations by selector, to be written on the elements themselves
  */
-export function figureMarkup(study: Study, classOf: Readonly<Record<string, string>>): string {
+export function figureMarkup(
+  study: Study,
+  classOf: Readonly<Record<string, string>>,
+  styleOf: Readonly<Record<string, string>> = {},
+): string {
+  const styled = (selector: string, more: string) => {
+    const style = [styleOf[selector], more].filter(Boolean).join(" ");
+    return style === "" ? "" : ` style="${htmlText(style)}"`;
+  };
   const branch = (parent: string | null): string =>
     study.figures
       .filter((figure) => figure.parent === parent)
       .map((figure) => {
         const art = figureArt(figure);
         const front = `${art ? artHtml(art) : ""}${branch(figure.id)}`;
-        const clips = figure.look.hidesOverflow ? ' style="overflow:hidden"' : "";
-        const inside = figure.look.back
-          ? `<div class="front" style="border-radius:inherit">${front}</div><div class="back" style="border-radius:inherit">${artHtml(cardArt(figure.look.back))}</div>`
+        const name = classOf[figure.id] ?? "";
+        const face = (side: "front" | "back", content: string) =>
+          `<div class="${side}"${styled(`.${name} > .${side}`, "border-radius:inherit")}>${content}</div>`;
+        const { back, hidesOverflow } = figure.look;
+        const inside = back
+          ? `${face("front", front)}${face("back", artHtml(cardArt(back)))}`
           : front;
-        return `<div class="${htmlText(classOf[figure.id] ?? "")}"${clips}>${inside}</div>`;
+        const own = styled(`.${name}`, hidesOverflow ? "overflow:hidden" : "");
+        return `<div class="${htmlText(name)}"${own}>${inside}</div>`;
       })
       .join("\n");
   return branch(null);

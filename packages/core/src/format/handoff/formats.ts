@@ -5,6 +5,8 @@ import { framesFormat } from "./framesFormat.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 import { moduleFormat } from "./moduleFormat.ts";
 import { pageFormat } from "./pageFormat.ts";
+import { reactFormat } from "./reactFormat.ts";
+import { stillFormat } from "./stillFormat.ts";
 import { svgFormat } from "./svgFormat.ts";
 import { tokensFormat } from "./tokensFormat.ts";
 
@@ -13,9 +15,11 @@ export const HANDOFF_FORMATS: readonly HandoffFormat[] = [
   cssFormat,
   pageFormat,
   moduleFormat,
+  reactFormat,
   cuesFormat,
   framesFormat,
   curvesFormat,
   tokensFormat,
   svgFormat,
+  stillFormat,
 ];

@@ -1,8 +1,32 @@
 import { compileStudy } from "../../motion/index.ts";
+import type { Study } from "../../study/index.ts";
 import { handoffCss } from "../css/css.ts";
 import { figureMarkup, scenePage } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffLimit } from "./handoffFormat.ts";
 import { moduleText } from "./moduleText.ts";
+
+/** What the Web Animations API cannot do with a study. */
+export function moduleLimits(study: Study): readonly HandoffLimit[] {
+  const { endless, shakes } = compileStudy(study);
+  return [
+    ...(endless
+      ? [
+          {
+            what: "What goes on forever does not run backwards, and its cues are told in the first round only.",
+            cure: "Hand off the cues as well to have them all.",
+          },
+        ]
+      : []),
+    ...(shakes.length > 0
+      ? [
+          {
+            what: "Shakes are not calmed for people who prefer reduced motion: they see the last pose.",
+            cure: "Hand off CSS to have them calmed.",
+          },
+        ]
+      : []),
+  ];
+}
 
 /** An ES module on the Web Animations API, which asks for nothing else. */
 export const moduleFormat: HandoffFormat = {
@@ -21,27 +45,7 @@ export const moduleFormat: HandoffFormat = {
     );
     return { text: moduleText(study, css), selectorOf, weight: css.weight };
   },
-  limits: (study): readonly HandoffLimit[] => {
-    const { endless, shakes } = compileStudy(study);
-    return [
-      ...(endless
-        ? [
-            {
-              what: "What goes on forever does not run backwards, and its cues are told in the first round only.",
-              cure: "Hand off the cues as well to have them all.",
-            },
-          ]
-        : []),
-      ...(shakes.length > 0
-        ? [
-            {
-              what: "Shakes are not calmed for people who prefer reduced motion: they see the last pose.",
-              cure: "Hand off CSS to have them calmed.",
-            },
-          ]
-        : []),
-    ];
-  },
+  limits: moduleLimits,
   stage: (study, _, { fonts }) => {
     const css = handoffCss(study);
     const script = moduleText(study, css).replace(/^export /gm, "");

@@ -1,0 +1,170 @@
+import { execFileSync } from "node:child_process";
+import {
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
+import { HANDOFF_FORMATS, initialSettings, stageScript } from "@levitas/core/format";
+import { compileStudy } from "@levitas/core/motion";
+import { readStudyText } from "@levitas/core/shape";
+import type { Study } from "@levitas/core/study";
+import { buildSync } from "esbuild";
+import type { Browser, Page } from "puppeteer-core";
+import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
+import { launchBrowser } from "./harness/browser.ts";
+import { choreography, restlessStudy } from "./harness/choreography.ts";
+import { compareStage, expectAlike } from "./harness/stage.ts";
+
+const ROOT = resolve(import.meta.dirname, "..");
+const studies: [string, Study][] = [
+  ...readdirSync(join(ROOT, "demo"))
+    .filter((file) => /^\d+-.*\.json$/.test(file))
+    .map((file): [string, Study] => {
+      const study = readStudyText(readFileSync(join(ROOT, "demo", file), "utf8"));
+      if (!study.ok) throw new Error(`${file}: ${study.faults[0]?.message}`);
+      return [study.value.name, study.value];
+    }),
+  ["an awkward study", awkwardStudy()],
+  ["a study in depth", deepStudy()],
+  ["repeats, staggers and groups", choreography()],
+  ["loops, freezes, shakes and followers", restlessStudy()],
+];
+
+function textOf(id: string, study: Study): string {
+  const format = HANDOFF_FORMATS.find((each) => each.id === id);
+  if (!format) throw new Error(id);
+  return format.write(study, initialSettings(format, study), {}).text;
+}
+
+describe("code that is handed off", () => {
+  let browser: Browser;
+  let page: Page;
+  let folder: string;
+  beforeAll(async () => {
+    folder = mkdtempSync(join(tmpdir(), "levitas-code-"));
+    symlinkSync(join(ROOT, "node_modules"), join(folder, "node_modules"));
+    browser = await launchBrowser();
+    page = await browser.newPage();
+  });
+  afterAll(async () => {
+    await browser.close();
+    rmSync(folder, { recursive: true });
+  });
+
+  it("is taken by a strict compiler, with its types", () => {
+    const files = studies.flatMap(([, study], i) =>
+      ["module", "react"].map((id) => {
+        const file = join(folder, `${id}-${i}.js`);
+        writeFileSync(file, textOf(id, study));
+        return file;
+      }),
+    );
+    const user = join(folder, "user.ts");
+    writeFileSync(
+      user,
+      `import { play, duration } from "./module-0.js";
+import { Scene, usePlayer } from "./react-0.js";
+const player = play(document.body, { reduced: "auto", rate: 2, onCue: (name: string) => name });
+const whole: number = duration;
+const done: Promise<unknown> = player.finished;
+player.seek(whole);
+const element: import("react").ReactNode = Scene({ playing: true, className: "scene", onCue: (name) => name });
+// @ts-expect-error a rate is a number
+play(document, { rate: "fast" });
+export { done, element, usePlayer };
+`,
+    );
+    const options = ["--strict", "--allowJs", "--checkJs", "--noEmit", "--ignoreConfig"];
+    const more = ["--target", "es2022", "--module", "nodenext", "--lib", "es2022,dom,dom.iterable"];
+    writeFileSync(join(folder, "package.json"), '{ "type": "module" }');
+    let said = "";
+    try {
+      execFileSync(
+        process.execPath,
+        [join(ROOT, "node_modules/typescript/bin/tsc"), ...options, ...more, ...files, user],
+        { cwd: folder, encoding: "utf8", stdio: "pipe" },
+      );
+    } catch (error) {
+      said = (error as { stdout: string }).stdout;
+    }
+    expect(said).toBe("");
+  }, 60_000);
+
+  it.each(studies)(
+    "moves as a component of React, and leaves nothing behind: %s",
+    async (_, study) => {
+      const component = join(folder, "scene.js");
+      writeFileSync(component, textOf("react", study));
+      const entry = join(folder, "entry.js");
+      writeFileSync(
+        entry,
+        `import { createElement, StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { Scene } from "./scene.js";
+const root = createRoot(document.querySelector("#root"));
+globalThis.levitasUnmount = () => root.unmount();
+root.render(createElement(StrictMode, null, createElement(Scene, { reduced: false, "data-scene": "" })));
+`,
+      );
+      const { outputFiles } = buildSync({
+        entryPoints: [entry],
+        bundle: true,
+        write: false,
+        format: "iife",
+        define: { "process.env.NODE_ENV": '"development"' },
+        logLevel: "silent",
+      });
+      await page.setContent(
+        '<!doctype html><style>body { margin: 0 }</style><div id="root"></div>',
+      );
+      await page.evaluate(outputFiles[0]?.text ?? "");
+      await page.waitForFunction(() => document.getAnimations().length > 0);
+      const css = HANDOFF_FORMATS.find(({ id }) => id === "css");
+      await page.evaluate(stageScript(css?.write(study, {}, {}).selectorOf ?? {}));
+      const motion = compileStudy(study);
+      const until = motion.duration * (motion.endless ? 1.6 : 1);
+      const times = Array.from({ length: 16 }, (_, i) => (until * (i + 0.37)) / 16);
+      expectAlike(await compareStage(page, motion, [...times, until], 0.1));
+      await page.evaluate(() =>
+        (globalThis as unknown as { levitasUnmount: () => void }).levitasUnmount(),
+      );
+      await page.waitForFunction(() => document.querySelector("#root")?.childElementCount === 0);
+      expect(await page.evaluate(() => document.getAnimations().length)).toBe(0);
+    },
+  );
+
+  it("is rendered by a server as it stands at first", async () => {
+    const study = studies[0]?.[1];
+    if (!study) throw new Error("no study");
+    writeFileSync(join(folder, "scene.js"), textOf("react", study));
+    const entry = join(folder, "server.js");
+    writeFileSync(
+      entry,
+      `import { createElement } from "react";
+import { renderToString } from "react-dom/server";
+import { Scene } from "./scene.js";
+process.stdout.write(renderToString(createElement(Scene, {})));
+`,
+    );
+    const out = join(folder, "server.cjs");
+    buildSync({
+      entryPoints: [entry],
+      bundle: true,
+      platform: "node",
+      format: "cjs",
+      outfile: out,
+      logLevel: "silent",
+    });
+    const html = execFileSync(process.execPath, [out], { encoding: "utf8" });
+    // Without a script the page shows the first pose.
+    await page.setContent(`<!doctype html><style>body { margin: 0 }</style>${html}`);
+    expect(await page.$eval(".pass", (pass) => getComputedStyle(pass).translate)).toBe(
+      "215px -150px",
+    );
+  });
+});

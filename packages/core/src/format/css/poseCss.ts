@@ -1,0 +1,47 @@
+import { isBackShown, type Motion } from "../../motion/index.ts";
+import { type ChannelId, channelOf, clampShown, PERSPECTIVE } from "../../study/index.ts";
+import { printShownColor } from "../../value/index.ts";
+import { combine } from "./cssAnimation.ts";
+import { CSS_PROPERTIES } from "./cssProperties.ts";
+import type { CssRule } from "./cssRule.ts";
+import { cssNumber } from "./cssText.ts";
+
+/** The rules of all figures as they stand at a time, ms. */
+export function poseRules(
+  motion: Motion,
+  time: number,
+  selectorOf: Readonly<Record<string, string>>,
+): CssRule[] {
+  const { figures, scene } = motion.study;
+  const pose = motion.at(time, new Float64Array(motion.slotCount));
+  const around = { perspective: scene.perspective ?? PERSPECTIVE };
+  return figures.flatMap((figure, i): CssRule[] => {
+    const read = (id: ChannelId) => pose[motion.slot(i, id)] as number;
+    const declarations = CSS_PROPERTIES.map((property) => {
+      const values = property.channels.map((id) =>
+        id === "color"
+          ? printShownColor(pose, motion.slot(i, id))
+          : `${cssNumber(clampShown(channelOf(id), read(id)))}${property.unit}`,
+      );
+      return `${property.property}: ${combine(property, values, around)};`;
+    });
+    const selector = selectorOf[figure.id] ?? "";
+    const rule = (name: string, all: readonly string[]): CssRule => ({
+      selector: name,
+      declarations: all,
+      registered: [],
+      animations: [],
+    });
+    const own = rule(selector, ["position: absolute;", "left: 0;", "top: 0;", ...declarations]);
+    if (figure.kind !== "card" || !figure.look.back) return [own];
+    const back = isBackShown(read("turnX"), read("turnY"));
+    const face = (side: "front" | "back") =>
+      rule(`${selector} > .${side}`, [
+        "position: absolute;",
+        "inset: 0;",
+        ...(side === "back" ? ["rotate: y 180deg;"] : []),
+        `visibility: ${back === (side === "back") ? "inherit" : "hidden"};`,
+      ]);
+    return [own, face("front"), face("back")];
+  });
+}

@@ -1,0 +1,82 @@
+import { handoffCss } from "../css/css.ts";
+import { jsLiteral } from "../escape.ts";
+import { figureMarkup } from "./figureMarkup.ts";
+import type { HandoffFormat } from "./handoffFormat.ts";
+import { moduleLimits } from "./moduleFormat.ts";
+import { moduleText } from "./moduleText.ts";
+
+/** A component and a hook for React, around the module: React is the person's own. */
+export const reactFormat: HandoffFormat = {
+  id: "react",
+  label: "Component",
+  note: "for React, with a hook",
+  group: "For the web",
+  options: [],
+  extension: () => "react.js",
+  mime: "text/javascript",
+  write: (study, _, { fonts }) => {
+    const css = handoffCss(study);
+    const styleOf = Object.fromEntries(
+      css.rules.map(({ selector, declarations }) => [selector, declarations.join(" ")]),
+    );
+    const { width, height, background } = study.scene;
+    const markup = figureMarkup(study, css.classOf, styleOf);
+    const text = `import { createElement, useEffect, useRef } from "react";
+${moduleText(study, css)}
+/** The figures as they stand at first; also what a server renders. */
+const markup = ${jsLiteral(fonts ? `<style>${fonts}</style>${markup}` : markup)};
+const scene = ${jsLiteral({ position: "relative", overflow: "hidden", width, height, background })};
+
+/**
+ * Plays on the elements within a root, from when it is there until it goes.
+ *
+ * @param {import("react").RefObject<HTMLElement | null>} root
+ * @param {Options & { playing?: boolean }} [options]
+ * @returns {import("react").RefObject<Player | null>}
+ */
+export function usePlayer(root, { playing = true, reduced = "auto", rate = 1, onCue } = {}) {
+  const player = useRef(/** @type {Player | null} */ (null));
+  const told = useRef(onCue);
+  const wasPlaying = useRef(true);
+  useEffect(() => {
+    told.current = onCue;
+  });
+  useEffect(() => {
+    if (!root.current) return;
+    const made = play(root.current, { reduced, rate, onCue: (name) => told.current?.(name) });
+    player.current = made;
+    wasPlaying.current = true;
+    return () => {
+      made.cancel();
+      player.current = null;
+    };
+  }, [root, reduced, rate]);
+  useEffect(() => {
+    if (playing === wasPlaying.current) return;
+    wasPlaying.current = playing;
+    if (playing) player.current?.play();
+    else player.current?.pause();
+  });
+  return player;
+}
+
+/**
+ * The scene, playing.
+ *
+ * @param {Options & { playing?: boolean } & import("react").ComponentPropsWithoutRef<"div">} props
+ */
+export function Scene({ playing, reduced, rate, onCue, style, ...rest }) {
+  const root = useRef(/** @type {HTMLDivElement | null} */ (null));
+  usePlayer(root, { playing, reduced, rate, onCue });
+  return createElement("div", {
+    ...rest,
+    ref: root,
+    style: { .../** @type {import("react").CSSProperties} */ (scene), ...style },
+    dangerouslySetInnerHTML: { __html: markup },
+  });
+}
+`;
+    return { text, weight: css.weight };
+  },
+  limits: moduleLimits,
+};
