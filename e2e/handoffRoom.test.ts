@@ -64,6 +64,13 @@ describe("the hand-off", () => {
     expect(await handoffText(page)).toMatch(/^<!doctype html>/);
     await press(page, "laid over");
     expect(await page.$$('iframe[title="Page, running"]')).toHaveLength(1);
+    // Laid over, it runs on where it was.
+    const over = await page.waitForSelector('iframe[title="Page, running"]');
+    const shownOver = await (await over?.contentFrame())?.$eval(
+      ".pass",
+      (pass) => getComputedStyle(pass).translate,
+    );
+    expect(numbers(shownOver)[1]).toBeCloseTo(numbers(ours)[1] ?? Number.NaN, 1);
     expect(await audit(page)).toEqual([]);
   });
 

@@ -27,7 +27,7 @@ export default defineConfig({
               // What every bench needs of the core in one piece: fifty small ones compress worse.
               name: "core",
               // What only panels on demand ask for comes with them.
-              test: /packages\/core\/src\/(curve|edit|fault|fit|motion|reading|study|timeline|value)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|quantity|readCall|recipe|recipeStock|reverseCurve|paste|untangle|hsv|stillTime|thumbnail|twin)\.ts)/,
+              test: /packages\/core\/src\/(curve|edit|fault|fit|motion|reading|study|timeline|value)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|readCall|recipe|recipeStock|reverseCurve|paste|untangle|hsv|stillTime|thumbnail|twin)\.ts)/,
             },
           ],
         },
@@ -38,6 +38,7 @@ export default defineConfig({
     host: "127.0.0.1",
     port: 4874,
     proxy: {
+      "/previews": { target: server, changeOrigin: true },
       "/api": {
         target: server,
         changeOrigin: true,

@@ -6,7 +6,6 @@ import { readStoredStudy } from "./api/studies.ts";
 import { withCurrentDrafts } from "./editor/session/currentDrafts.ts";
 import { findKept } from "./keeping/findKept.ts";
 import { Arriving } from "./shell/Arriving.tsx";
-import { NotFound } from "./shell/NotFound.tsx";
 import { RouteFault } from "./shell/RouteFault.tsx";
 import { Shell } from "./shell/Shell.tsx";
 
@@ -84,7 +83,11 @@ export function createRooms(queries: QueryClient) {
           hydrateFallbackElement: <Arriving text="Reading the curve…" />,
           errorElement: <RouteFault name="The curve room" list={CURVES} />,
         },
-        { path: "*", Component: NotFound },
+        {
+          path: "*",
+          lazy: { Component: async () => (await import("./shell/NotFound.tsx")).NotFound },
+          hydrateFallbackElement: <Arriving text="" />,
+        },
       ],
     },
   ]);

@@ -122,13 +122,7 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
         >
           {format.stage ? (
             <ErrorBoundary name="The running hand-off">
-              <RunningStage
-                key={format.id}
-                label={format.label}
-                study={study}
-                motion={motion}
-                page={now?.stage}
-              />
+              <RunningStage label={format.label} study={study} motion={motion} page={now?.stage} />
             </ErrorBoundary>
           ) : (
             <p className="flex h-10.5 items-center gap-2 text-muted">

@@ -68,11 +68,13 @@ export function RunningStage({
   useEffect(() => () => clock.pause(), [clock]);
 
   useEffect(() => {
+    // What was measured is not of what is written now.
+    setProof(null);
+    setProgress(null);
+    setFault("");
     if (page === undefined) return;
     const abort = new AbortController();
     stop.current = abort;
-    setProof(null);
-    setFault("");
     const run = async () => {
       const { id } = await keepPreview(page);
       if (abort.signal.aborted) return;
@@ -85,6 +87,7 @@ export function RunningStage({
       if (!abort.signal.aborted || found) setProgress(null);
     };
     run().catch((error: unknown) => {
+      if (abort.signal.aborted) return;
       setProgress(null);
       setFault(error instanceof Error ? error.message : String(error));
     });
@@ -115,16 +118,6 @@ export function RunningStage({
     height: `calc(${height}px * var(--stage-scale))`,
   };
   const inner = { width, height, transform: "scale(var(--stage-scale))" };
-  const frame = (stage: Stage) => (
-    <iframe
-      ref={stage.hold}
-      title={`${label}, running`}
-      sandbox="allow-scripts"
-      style={inner}
-      className="absolute top-0 left-0 origin-top-left border-0"
-      tabIndex={-1}
-    />
-  );
   return (
     <>
       <div className="flex h-10.5 shrink-0 items-center gap-2 pt-1">
@@ -141,7 +134,10 @@ export function RunningStage({
           />
         </span>
       </div>
-      <div ref={box} className="flex h-[26%] min-h-30 shrink-0 items-center justify-center gap-2.5">
+      <div
+        ref={box}
+        className="relative flex h-[26%] min-h-30 shrink-0 items-center justify-center gap-2.5"
+      >
         <figure
           className="relative shrink-0 overflow-hidden rounded-md"
           style={{ ...size, background: study.scene.background }}
@@ -154,17 +150,23 @@ export function RunningStage({
           >
             <FigureTree figures={study.figures} painter={painter} />
           </div>
-          {layout === "laid over" ? (
-            <div className="absolute inset-0 opacity-50">{frame(seen)}</div>
-          ) : null}
           <Caption text={layout === "laid over" ? "both" : "Levitas"} />
         </figure>
-        {layout === "side by side" ? (
-          <figure className="relative shrink-0 overflow-hidden rounded-md" style={size}>
-            {frame(seen)}
-            <Caption text="the hand-off" />
-          </figure>
-        ) : null}
+        {/* The same element in both: a frame that is moved elsewhere begins anew. */}
+        <figure
+          className={`shrink-0 overflow-hidden rounded-md ${layout === "laid over" ? "absolute top-1/2 left-1/2 -translate-1/2 opacity-50" : "relative"}`}
+          style={size}
+        >
+          <iframe
+            ref={seen.hold}
+            title={`${label}, running`}
+            sandbox="allow-scripts"
+            style={inner}
+            className="absolute top-0 left-0 origin-top-left border-0"
+            tabIndex={-1}
+          />
+          {layout === "laid over" ? null : <Caption text="the hand-off" />}
+        </figure>
       </div>
       <div className="pointer-events-none absolute -left-[9999px] size-px overflow-hidden" inert>
         <iframe

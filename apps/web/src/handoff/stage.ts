@@ -1,20 +1,22 @@
-import type { StageAnswer, StageMessage } from "@levitas/core/format";
+import type { Shown, StageAnswer, StageMessage } from "@levitas/core/format";
+
+/** Longer than this a hand-off that runs does not take to answer, ms. */
+const PATIENCE = 15_000;
 
 /** A hand-off that runs in a frame of its own; it is spoken to by messages only. */
 export class Stage {
   #frame: HTMLIFrameElement | null = null;
-  #ready: (() => void) | undefined;
-  #measured: ((answer: Extract<StageAnswer, { type: "measured" }>) => void) | undefined;
+  /** What is waited for; there is one thing at a time. */
+  #waiting: ((answer: StageAnswer) => void) | undefined;
 
   /** Takes the frame it runs in; null when that goes. */
   hold = (frame: HTMLIFrameElement | null): void => {
     this.#frame = frame;
   };
 
-  /** Has a kept page running; resolves when it answers. */
-  load(id: string): Promise<void> {
-    return new Promise((done) => {
-      this.#ready = done;
+  /** Has a kept page running; resolves when it answers, rejects with an error to be shown when it never does. */
+  async load(id: string): Promise<void> {
+    await this.#ask("ready", () => {
       if (this.#frame) this.#frame.src = `/previews/${id}`;
     });
   }
@@ -22,9 +24,7 @@ export class Stage {
   /** For the window's messages; says whether it was one of this stage's. */
   take({ source, data }: MessageEvent): boolean {
     if (!this.#frame || source !== this.#frame.contentWindow) return false;
-    const answer = data as StageAnswer;
-    if (answer.type === "ready") this.#ready?.();
-    if (answer.type === "measured") this.#measured?.(answer);
+    this.#waiting?.(data as StageAnswer);
     return true;
   }
 
@@ -32,11 +32,24 @@ export class Stage {
     this.#send({ type: "seek", time });
   }
 
-  /** What is shown of each figure at a time. */
-  measure(time: number): Promise<Extract<StageAnswer, { type: "measured" }>["shown"]> {
-    return new Promise((done) => {
-      this.#measured = ({ shown }) => done(shown);
-      this.#send({ type: "measure", time });
+  /** What is shown of each figure at a time. Rejects as `load` does. */
+  async measure(time: number): Promise<Readonly<Record<string, Shown>>> {
+    const answer = await this.#ask("measured", () => this.#send({ type: "measure", time }));
+    return answer.type === "measured" ? answer.shown : {};
+  }
+
+  #ask(type: StageAnswer["type"], ask: () => void): Promise<StageAnswer> {
+    return new Promise((done, fail) => {
+      const timer = setTimeout(
+        () => fail(new Error("What was handed off does not answer. Prove it again.")),
+        PATIENCE,
+      );
+      this.#waiting = (answer) => {
+        if (answer.type !== type) return;
+        clearTimeout(timer);
+        done(answer);
+      };
+      ask();
     });
   }
 

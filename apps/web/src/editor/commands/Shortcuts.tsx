@@ -4,9 +4,9 @@ import { Button, IconButton } from "../../ui/Button.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { useHeldKey } from "../../ui/useHeldKey.ts";
 import { useBench } from "../session/BenchContext.ts";
-import { copyChosen } from "./clipboard.ts";
 import { MOD, runCommand } from "./command.ts";
 import { COMMANDS } from "./commands.ts";
+import { copyChosen } from "./copyKeys.ts";
 
 const CommandPalette = lazy(async () => ({
   default: (await import("./CommandPalette.tsx")).CommandPalette,

@@ -15,7 +15,8 @@ import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
 import { boundsNow } from "../session/bounds.ts";
 import { freeName } from "../session/freeName.ts";
-import { copyMotion, giveMotion } from "./clipboard.ts";
+import { copyMotion } from "./copyKeys.ts";
+import { giveMotion } from "./pasteKeys.ts";
 
 /** Puts figures of one parent in a new group around them. */
 export function groupChosen(bench: Bench, figureIds: readonly string[]): boolean {

@@ -16,8 +16,8 @@ import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
 import { keyTolerance } from "../session/changes.ts";
 import { spanInto } from "../session/spanInto.ts";
-import { copyChosen, repeatChosen } from "./clipboard.ts";
 import { type Command, hasBlocks, MOD, needsKeys, needsLane, withBlocks } from "./command.ts";
+import { copyChosen } from "./copyKeys.ts";
 import { smoothChosen } from "./smoothChosen.ts";
 
 /** Sets a key at the playhead with the value shown there, or removes the one that is there. */
@@ -136,7 +136,8 @@ export const KEY_COMMANDS: readonly Command[] = [
     why: (bench) => (hasBlocks(bench) ? undefined : needsKeys(bench)),
     run: (bench) => {
       if (hasBlocks(bench)) withBlocks((blocks) => blocks.duplicateChosen(bench))(bench);
-      else repeatChosen(bench);
+      // What pastes comes when something is pasted.
+      else void import("./pasteKeys.ts").then(({ repeatChosen }) => repeatChosen(bench));
     },
   },
   {

@@ -2,7 +2,7 @@ import { readClipboard } from "@levitas/core/edit";
 import { sayFault } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
 import { chosenFigures } from "../session/selection.ts";
-import { pasteKeysOf, pasteTime } from "./clipboard.ts";
+import { pasteKeysOf, pasteTime } from "./pasteKeys.ts";
 
 /** Takes keys from text to be pasted later; text that holds none is passed over. */
 export function takeText(bench: Bench, text: string): void {

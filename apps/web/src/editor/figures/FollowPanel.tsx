@@ -2,7 +2,7 @@ import type { Figure } from "@levitas/core/study";
 import { lazy, type ReactNode, Suspense, useRef } from "react";
 import { Panel } from "../../ui/Panel.tsx";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
-import { draftFollower } from "../session/draftFollower.ts";
+import { dropFollower } from "../session/dropFollower.ts";
 
 const FollowerDraft = lazy(async () => ({
   default: (await import("../lanes/FollowerForm.tsx")).FollowerDraft,
@@ -21,7 +21,7 @@ export function FollowPanel({ figure }: { figure: Figure }): ReactNode {
         name={`${figure.name} is to follow`}
         anchor={anchor}
         open={mine !== null}
-        onOpenChange={(open) => open || draftFollower(bench, null)}
+        onOpenChange={(open) => open || dropFollower(bench)}
         place={{ side: "right" }}
         stays
         className="w-76 gap-2 p-3"

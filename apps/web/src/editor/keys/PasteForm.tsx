@@ -5,7 +5,8 @@ import { Button } from "../../ui/Button.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
-import { copiedWords, pasteKeysOf, pasteTime } from "../commands/clipboard.ts";
+import { copiedWords } from "../commands/copyKeys.ts";
+import { pasteKeysOf, pasteTime } from "../commands/pasteKeys.ts";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { chosenFigures } from "../session/selection.ts";
 

@@ -17,6 +17,7 @@ import { Segmented } from "../../ui/Segmented.tsx";
 import { Tick } from "../../ui/Tick.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
 import { acceptFollower, draftFollower } from "../session/draftFollower.ts";
+import { dropFollower } from "../session/dropFollower.ts";
 import { CurveChoice } from "../span/CurveChoice.tsx";
 import { FollowerMap } from "./FollowerMap.tsx";
 
@@ -70,7 +71,7 @@ export function FollowerDraft({ follower }: { follower: Follower }): ReactNode {
         </p>
       ) : null}
       <div className="flex justify-end gap-1.5">
-        <Button size="small" onClick={() => draftFollower(bench, null)}>
+        <Button size="small" onClick={() => dropFollower(bench)}>
           Leave it
         </Button>
         <Button size="small" look="main" onClick={() => acceptFollower(bench)}>

@@ -7,7 +7,7 @@ import { CloseIcon } from "../../ui/icons.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
-import { pasteTime } from "../commands/clipboard.ts";
+import { pasteTime } from "../commands/pasteKeys.ts";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { chosenFigures } from "../session/selection.ts";
 import { standInFor } from "./standIn.ts";

@@ -1,7 +1,8 @@
 import { copyKeys } from "@levitas/core/edit";
 import { type Figure, firstStudy, type Study, tracksOf } from "@levitas/core/study";
-import { copyChosen, giveMotion, pasteKeysOf, repeatChosen } from "../commands/clipboard.ts";
+import { copyChosen } from "../commands/copyKeys.ts";
 import { groupChosen } from "../commands/figureActions.ts";
+import { giveMotion, pasteKeysOf, repeatChosen } from "../commands/pasteKeys.ts";
 import { pasteText } from "../commands/pasteText.ts";
 import { Bench } from "../session/bench.ts";
 import { beginSceneChange } from "../session/changes.ts";
