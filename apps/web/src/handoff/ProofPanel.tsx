@@ -56,7 +56,9 @@ export function ProofPanel({
               ? isProven
                 ? "✓ Proven in this browser"
                 : "Not the same"
-              : "Measuring…"}
+              : progress === null
+                ? "Not measured yet"
+                : "Measuring…"}
         </b>
         <span className="truncate text-[12px] text-muted">
           {fault ||
