@@ -11,6 +11,7 @@ import {
   waitUntilSaved,
 } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
+import { handoffText, openHandoff } from "./harness/handoffRoom.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
 const curveText = (page: Page) =>
@@ -85,8 +86,9 @@ describe("the main job", () => {
     await browser
       .defaultBrowserContext()
       .overridePermissions(server.url, ["clipboard-read", "clipboard-sanitized-write"]);
-    await press(second.page, "Hand off");
-    await press(second.page, "Copy CSS");
+    await openHandoff(second.page);
+    await handoffText(second.page);
+    await press(second.page, "Copy");
     await second.page.waitForFunction(() =>
       document.querySelector("[data-notice]")?.textContent?.includes("Copied the CSS"),
     );
