@@ -168,8 +168,10 @@ describe("the hand-off", () => {
     const chosen = await handoffText(page);
     await press(page, "Save all as zip");
     const file = join(folder, "boarding-pass-drops.zip");
-    for (let i = 0; i < 100 && !existsSync(file); i++)
-      await new Promise((done) => setTimeout(done, 100));
+    // It is there before it is whole: its end comes last.
+    const isWhole = () =>
+      existsSync(file) && readFileSync(file).includes(Buffer.from([0x50, 0x4b, 5, 6]));
+    for (let i = 0; i < 200 && !isWhole(); i++) await new Promise((done) => setTimeout(done, 100));
     const files = unzipSync(readFileSync(file));
     expect(Object.keys(files).sort()).toEqual([
       "boarding-pass-drops-css.css",
