@@ -45,6 +45,8 @@ export interface CssHandoff {
   readonly named: readonly string[];
   /** Class name of each figure, by figure id. */
   readonly classOf: Readonly<Record<string, string>>;
+  /** The selector of each figure's rule, by figure id: its class, or the person's own. */
+  readonly selectorOf: Readonly<Record<string, string>>;
   /** How many animations the browser can run off the main thread, and which properties are painted anew. */
   readonly weight: CssWeight;
 }
@@ -118,7 +120,7 @@ export function handoffCss(
     ...calmed,
     ...cueNotes(motion),
   ];
-  return { text: `${blocks.join("\n\n")}\n`, rules, named, classOf, weight };
+  return { text: `${blocks.join("\n\n")}\n`, rules, named, classOf, selectorOf, weight };
 }
 
 /** The last pose at once, for people who prefer reduced motion: every animation held at the study's end. */

@@ -46,14 +46,11 @@ export const cssFormat: HandoffFormat = {
   mime: "text/css",
   choosesFigures: true,
   write: (study, { reduced }, { figures, selectors }) => {
-    const { text, classOf, weight } = handoffCss(study, {
+    const { text, selectorOf, weight } = handoffCss(study, {
       figures,
       selectors,
       reduced: reducedOf(reduced),
     });
-    const selectorOf = Object.fromEntries(
-      Object.entries(classOf).map(([id, name]) => [id, selectors?.[id]?.trim() || `.${name}`]),
-    );
     return { text, selectorOf, weight };
   },
   limits: cssLimits,

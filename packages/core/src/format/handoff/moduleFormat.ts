@@ -40,10 +40,7 @@ export const moduleFormat: HandoffFormat = {
   choosesFigures: true,
   write: (study, _, { figures, selectors }) => {
     const css = handoffCss(study, { figures, selectors });
-    const selectorOf = Object.fromEntries(
-      Object.entries(css.classOf).map(([id, name]) => [id, selectors?.[id]?.trim() || `.${name}`]),
-    );
-    return { text: moduleText(study, css), selectorOf, weight: css.weight };
+    return { text: moduleText(study, css), selectorOf: css.selectorOf, weight: css.weight };
   },
   limits: moduleLimits,
   stage: (study, _, { fonts }) => {

@@ -38,7 +38,9 @@ export const pageFormat: HandoffFormat = {
   extension: () => "html",
   mime: "text/html",
   write: (study, { reduced, controls }, { fonts }) => {
-    const { text, classOf, weight } = handoffCss(study, { reduced: reducedOf(reduced) });
+    const { text, classOf, selectorOf, weight } = handoffCss(study, {
+      reduced: reducedOf(reduced),
+    });
     const scene = `<div data-scene>\n${figureMarkup(study, classOf)}\n</div>`;
     const isShown = controls !== "none";
     const body = isShown
@@ -46,9 +48,6 @@ export const pageFormat: HandoffFormat = {
 <div data-controls><button data-replay>Replay</button> <label>Speed <select data-pace><option value="1">full</option><option value="0.5">half</option><option value="0.25">a quarter</option><option value="0.1">a tenth</option></select></label></div>
 ${CONTROLS}`
       : scene;
-    const selectorOf = Object.fromEntries(
-      Object.entries(classOf).map(([id, name]) => [id, `.${name}`]),
-    );
     const css = isShown ? `${CONTROLS_CSS}\n${text}` : text;
     return { text: scenePage(study, { css, fonts, body }), selectorOf, weight };
   },

@@ -13,10 +13,9 @@ export const svgFormat: HandoffFormat = {
   extension: () => "svg",
   mime: "image/svg+xml",
   write: (study, { reduced }, { fonts }) => {
-    const { text, classOf, weight } = handoffCss(study, { reduced: reducedOf(reduced) });
-    const selectorOf = Object.fromEntries(
-      Object.entries(classOf).map(([id, name]) => [id, `.${name}`]),
-    );
+    const { text, classOf, selectorOf, weight } = handoffCss(study, {
+      reduced: reducedOf(reduced),
+    });
     const svg = svgPage(study, { css: text, fonts, body: figureMarkup(study, classOf) });
     return { text: svg, selectorOf, weight };
   },
