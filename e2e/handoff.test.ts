@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { resolve } from "node:path";
 import { HANDOFF_FORMATS, stageScript } from "@levitas/core/format";
-import { compileStudy } from "@levitas/core/motion";
+import { compileStudy, type Motion } from "@levitas/core/motion";
 import { readStudyText } from "@levitas/core/shape";
 import type { Study } from "@levitas/core/study";
 import type { Browser, Page } from "puppeteer-core";
@@ -14,8 +14,13 @@ import { buildStage, compareStage, expectAlike } from "./harness/stage.ts";
 const DEMO = resolve(import.meta.dirname, "../demo");
 /** How many random studies are compared. */
 const RANDOM = process.env.LEVITAS_FULL ? 100 : 12;
-/** Times at which a study is looked at until its end; as many again go on into what is endless. */
-const TIMES = 60;
+/** Moments of a study at which it is compared; what is endless is followed on into its second round. */
+const MOMENTS = 240;
+const momentsOf = ({ duration, endless }: Motion) => {
+  const until = duration * (endless ? 1.6 : 1);
+  // Between jumps: at the very moment of one, a rounding decides which side is seen.
+  return [0, ...Array.from({ length: MOMENTS }, (_, i) => (until * (i + 0.371)) / MOMENTS), until];
+};
 
 const demos: [string, Study][] = readdirSync(DEMO)
   .filter((file) => /^\d+-.*\.json$/.test(file))
@@ -39,15 +44,19 @@ describe("the CSS hand-off in a real browser", () => {
     ["a study in depth", deepStudy()],
     ["repeats, staggers and groups", choreography()],
     ["loops, freezes, shakes and followers", restlessStudy()],
+    // And eight that cover every field of the document.
+    ...[101, 102, 103, 104, 105, 106, 107, 108].map((seed): [string, Study] => [
+      `a random study, seed ${seed}`,
+      anyStudy(seed),
+    ]),
   ];
   it.each([...demos, ...awkward])("shows what motion.at says: %s", async (_, study) => {
     const motion = compileStudy(study);
     await buildStage(page, study);
-    // Between jumps: at the very moment of one, a rounding decides which side is seen.
-    const times = Array.from({ length: TIMES }, (_, i) => (motion.duration * (i + 0.37)) / TIMES);
-    const beyond = motion.endless ? times.map((time) => motion.duration + time * 2.31) : [];
-    const all = [0, ...times, motion.duration, motion.duration + 500, ...beyond];
-    expectAlike(await compareStage(page, motion, all));
+    const { duration, endless } = motion;
+    const beyond = endless ? momentsOf(motion).map((time) => duration + time * 2.31) : [];
+    const all = [...momentsOf(motion), duration + 500, ...beyond];
+    expectAlike(await compareStage(page, motion, all, 0.1));
   });
 
   it.each(
@@ -57,9 +66,7 @@ describe("the CSS hand-off in a real browser", () => {
   )("moves as %s, too: %s", async (format, _, study) => {
     const motion = compileStudy(study);
     await buildStage(page, study, format);
-    const until = motion.duration * (motion.endless ? 1.6 : 1);
-    const times = Array.from({ length: 24 }, (_, i) => (until * (i + 0.37)) / 24);
-    expectAlike(await compareStage(page, motion, [...times, until], 0.1));
+    expectAlike(await compareStage(page, motion, momentsOf(motion), 0.1));
   });
 
   it.each([...demos, ...awkward])("stands still as it is at a moment: %s", async (_, study) => {

@@ -1,17 +1,19 @@
-import type {
-  CssWeight,
-  HandoffFormat,
-  HandoffLimit,
-  HandoffOption,
-  HandoffSettings,
+import {
+  type CssWeight,
+  type HandoffFormat,
+  type HandoffLimit,
+  type HandoffOption,
+  type HandoffSettings,
+  isSelector,
 } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
-import type { ReactNode } from "react";
+import { type ReactNode, useId, useState } from "react";
 import { NumberField } from "../ui/NumberField.tsx";
 import { Segmented } from "../ui/Segmented.tsx";
 
-/** More choices than this are a list. */
+/** More choices than this, or with more letters in all, are a list. */
 const MOST_SEGMENTS = 3;
+const MOST_LETTERS = 24;
 
 /** What goes along with a hand-off, how it leaves, what its target cannot do, and how heavy it is. */
 export function HandoffOptions({
@@ -73,9 +75,15 @@ export function HandoffOptions({
                     aria-label={`Selector of ${figure.name}`}
                     value={selectors[figure.id] ?? ""}
                     placeholder={classes[figure.id] ?? ""}
+                    aria-invalid={!isTaken(selectors[figure.id])}
+                    title={
+                      isTaken(selectors[figure.id])
+                        ? undefined
+                        : "This is no selector: the class is used."
+                    }
                     spellCheck={false}
                     onChange={({ target }) => name(figure.id, target.value)}
-                    className="h-7 w-40 rounded-md border border-edge/40 bg-raised px-2 font-mono text-[11px] placeholder:text-ink"
+                    className="h-7 w-40 rounded-md border border-edge/40 bg-raised px-2 font-mono text-[11px] placeholder:text-ink aria-invalid:border-fault"
                   />
                 ) : isChosen ? null : (
                   <span className="w-40 truncate text-[12px] text-muted">
@@ -138,6 +146,9 @@ export function HandoffOptions({
   );
 }
 
+/** Whether a selector leaves as it was typed; without one the class leaves. */
+const isTaken = (selector = "") => selector.trim() === "" || isSelector(selector);
+
 function Part({ title, children }: { title: string; children: ReactNode }): ReactNode {
   return (
     <section
@@ -180,7 +191,10 @@ function Option({
         onChange={change}
       />
     );
-  const isLong = option.choices.length > MOST_SEGMENTS;
+  if (option.type === "text") return <TextOption option={option} value={value} change={change} />;
+  const isLong =
+    option.choices.length > MOST_SEGMENTS ||
+    option.choices.reduce((sum, { text }) => sum + text.length, 0) > MOST_LETTERS;
   return (
     <div className="flex items-center justify-between gap-2">
       {option.label}
@@ -189,7 +203,7 @@ function Option({
           aria-label={option.label}
           value={String(value)}
           onChange={({ target }) => change(target.value)}
-          className="h-7 rounded-md border border-edge/50 bg-raised px-1.5"
+          className="h-7 min-w-0 rounded-md border border-edge/50 bg-raised px-1.5"
         >
           {option.choices.map((choice) => (
             <option key={choice.value} value={choice.value}>
@@ -205,6 +219,46 @@ function Option({
           onChange={change}
         />
       )}
+    </div>
+  );
+}
+
+/** A text that is taken once it can be; what is wrong with it is said meanwhile. */
+function TextOption({
+  option,
+  value,
+  change,
+}: {
+  option: Extract<HandoffOption, { type: "text" }>;
+  value: string | number | undefined;
+  change: (value: string) => void;
+}): ReactNode {
+  const [typed, setTyped] = useState<string | null>(null);
+  const text = typed ?? String(value ?? option.initial);
+  const fault = option.fault(text);
+  const id = useId();
+  return (
+    <div>
+      <label className="flex items-center justify-between gap-2">
+        {option.label}
+        <input
+          value={text}
+          spellCheck={false}
+          aria-invalid={fault !== undefined}
+          aria-describedby={fault ? id : undefined}
+          onChange={({ target }) => {
+            setTyped(target.value);
+            if (option.fault(target.value) === undefined) change(target.value);
+          }}
+          onBlur={() => setTyped(null)}
+          className="h-7 w-40 rounded-md border border-edge/40 bg-raised px-2 font-mono text-[11px] aria-invalid:border-fault"
+        />
+      </label>
+      {fault ? (
+        <p id={id} className="mt-1 text-fault">
+          {fault}
+        </p>
+      ) : null}
     </div>
   );
 }

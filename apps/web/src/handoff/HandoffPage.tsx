@@ -5,6 +5,7 @@ import {
   type HandoffSettings,
   initialSettings,
   readHandoffSettings,
+  WITHIN,
 } from "@levitas/core/format";
 import { compileStudy } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
@@ -122,7 +123,13 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
         >
           {format.stage ? (
             <ErrorBoundary name="The running hand-off">
-              <RunningStage label={format.label} study={study} motion={motion} page={now?.stage} />
+              <RunningStage
+                label={format.label}
+                study={study}
+                motion={motion}
+                page={now?.stage}
+                share={Number(settings.within ?? WITHIN) / WITHIN}
+              />
             </ErrorBoundary>
           ) : (
             <p className="flex h-10.5 items-center gap-2 text-muted">

@@ -1,4 +1,4 @@
-import { type Difference, PROVEN, type Proven, TOLERANCES } from "@levitas/core/format";
+import { type Difference, PROVEN, type Proven, tolerancesWithin } from "@levitas/core/format";
 import type { Motion } from "@levitas/core/motion";
 import type { ReactNode } from "react";
 import { Button } from "../ui/Button.tsx";
@@ -23,6 +23,7 @@ export function ProofPanel({
   progress,
   fault,
   motion,
+  share,
   again,
   stop,
   goTo,
@@ -32,11 +33,14 @@ export function ProofPanel({
   progress: number | null;
   fault: string;
   motion: Motion;
+  /** How much farther off it may be than usual. */
+  share: number;
   again: () => void;
   stop: () => void;
   goTo: (time: number) => void;
 }): ReactNode {
-  const over = proof ? PROVEN.filter((what) => proof.worst[what].size > TOLERANCES[what]) : [];
+  const tolerances = tolerancesWithin(share);
+  const over = proof ? PROVEN.filter((what) => proof.worst[what].size > tolerances[what]) : [];
   const isProven = proof !== null && over.length === 0 && proof.switches.length === 0;
   const figures = motion.study.figures.length;
   return (
@@ -83,7 +87,13 @@ export function ProofPanel({
       {proof ? (
         <dl className="mt-1 grid grid-cols-[auto_1fr_auto_1fr_auto_1fr] gap-x-3 font-mono text-[11.5px]">
           {PROVEN.map((what) => (
-            <Worst key={what} what={what} worst={proof.worst[what]} goTo={goTo} />
+            <Worst
+              key={what}
+              what={what}
+              worst={proof.worst[what]}
+              isOver={over.includes(what)}
+              goTo={goTo}
+            />
           ))}
         </dl>
       ) : null}
@@ -99,13 +109,14 @@ export function ProofPanel({
 function Worst({
   what,
   worst: { size, figure, time },
+  isOver,
   goTo,
 }: {
   what: Proven;
   worst: Difference;
+  isOver: boolean;
   goTo: (time: number) => void;
 }): ReactNode {
-  const isOver = size > TOLERANCES[what];
   return (
     <>
       <dt className="text-muted">{what}</dt>

@@ -22,12 +22,15 @@ export function RunningStage({
   study,
   motion,
   page,
+  share,
 }: {
   label: string;
   study: Study;
   motion: Motion;
   /** The page that plays it; absent while it is written. */
   page: string | undefined;
+  /** How much farther off than usual it may be. */
+  share: number;
 }): ReactNode {
   const [layout, setLayout] = useState<Layout>("side by side");
   const [proof, setProof] = useState<Proof | null>(null);
@@ -209,6 +212,7 @@ export function RunningStage({
         progress={progress}
         fault={fault}
         motion={motion}
+        share={share}
         again={() => setRound(round + 1)}
         stop={() => {
           stop.current?.abort();

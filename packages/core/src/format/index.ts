@@ -1,4 +1,5 @@
-export { type CssHandoff, type CssWeight, handoffCss } from "./css/css.ts";
+export { type CssHandoff, type CssWeight, handoffCss, WITHIN } from "./css/css.ts";
+export { isSelector } from "./css/cssBegins.ts";
 export { cssCurve, cssNumber } from "./css/cssText.ts";
 export {
   CONVERSIONS,
@@ -32,6 +33,7 @@ export {
   type Proven,
   type ShownDifference,
   TOLERANCES,
+  tolerancesWithin,
 } from "./proof/compareShown.ts";
 export { type Shown, type StageAnswer, type StageMessage, stageScript } from "./proof/shown.ts";
 export { type Drawing, readDrawing } from "./svg/svgDrawing.ts";

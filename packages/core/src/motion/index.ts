@@ -44,7 +44,7 @@ export {
   type Spot,
 } from "./geometry/spacePath.ts";
 export { type CueEvent, timesShown } from "./playback/events.ts";
-export { commonLoop, loopsOf, loopsOfCues } from "./playback/loops.ts";
+export { commonLoop, loopOf, loopsOf, loopsOfCues } from "./playback/loops.ts";
 export { playedCues } from "./playback/playedCues.ts";
 export {
   advancePlayhead,

@@ -33,7 +33,7 @@ export const tasks = {
     const format = HANDOFF_FORMATS.find(({ id }) => id === formatId);
     if (!format) throw new RangeError(`write: there is no format ${formatId}`);
     const handoff = format.write(study, settings, parts);
-    const page = format.stage?.(study, handoff, parts);
+    const page = format.stage?.(study, handoff, parts, settings);
     // On its stage the figures have their classes, whatever selectors they leave with.
     const plain = Object.values(parts.selectors ?? {}).some((text) => text.trim() !== "")
       ? format.write(study, settings, { ...parts, selectors: {} })

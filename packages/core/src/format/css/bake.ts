@@ -24,38 +24,28 @@ const COARSE = 24;
 const DEEPEST = 12;
 
 /**
- * Samples values between two times of the study as straight pieces within the tolerances, with jumps where they jump.
- * Intervals are halved until they are straight, then stops that are not needed are removed (Ramer, Douglas and
- * Peucker); each step uses half of the tolerance.
+ * Samples values between two times of the study: parts between jumps, each so close that straight pieces between its
+ * samples lie within a quarter of the tolerances. Intervals are halved until they are straight.
  */
-export function bake({ read, tolerances, marks }: Bakeable, from: number, to: number): BakedStop[] {
+export function sample(
+  { read, tolerances, marks }: Bakeable,
+  from: number,
+  to: number,
+): BakedStop[][] {
   const at = (time: number): BakedStop => {
     const values: number[] = [];
     read(time, values);
     return { time, values };
   };
-  /** How far `stop` is from the line between two others, in tolerances. */
-  const away = (a: BakedStop, b: BakedStop, { time, values }: BakedStop): number => {
-    const share = b.time > a.time ? (time - a.time) / (b.time - a.time) : 0;
-    let most = 0;
-    tolerances.forEach((tolerance, i) => {
-      const [low, high] = [a.values[i] as number, b.values[i] as number];
-      most = Math.max(
-        most,
-        Math.abs((values[i] as number) - low - (high - low) * share) / tolerance,
-      );
-    });
-    return most;
-  };
   const differ = (a: BakedStop, b: BakedStop) =>
     a.values.some(
       (value, i) => Math.abs(value - (b.values[i] as number)) > (tolerances[i] as number),
     );
-  const stops: BakedStop[] = [];
+  let stops: BakedStop[] = [];
   const fill = (a: BakedStop, b: BakedStop, depth: number): void => {
     const middle = at((a.time + b.time) / 2);
     const quarter = at((a.time * 3 + b.time) / 4);
-    const bent = Math.max(away(a, b, middle), away(a, b, quarter)) > 0.25;
+    const bent = Math.max(away(a, b, middle, tolerances), away(a, b, quarter, tolerances)) > 0.25;
     if (depth < DEEPEST && bent) {
       fill(a, middle, depth + 1);
       fill(middle, b, depth + 1);
@@ -74,11 +64,35 @@ export function bake({ read, tolerances, marks }: Bakeable, from: number, to: nu
     fill(last, before, 0);
     last = at(time);
     if (!differ(before, last)) continue;
-    parts.push(stops.splice(0));
-    stops.push(last);
+    parts.push(stops);
+    stops = [last];
   }
   parts.push(stops);
-  return parts.flatMap((part) => thin(part, away));
+  return parts;
+}
+
+/** How far a stop is from the line between two others, in tolerances. */
+function away(
+  a: BakedStop,
+  b: BakedStop,
+  { time, values }: BakedStop,
+  tolerances: readonly number[],
+): number {
+  const share = b.time > a.time ? (time - a.time) / (b.time - a.time) : 0;
+  let most = 0;
+  tolerances.forEach((tolerance, i) => {
+    const [low, high] = [a.values[i] as number, b.values[i] as number];
+    most = Math.max(most, Math.abs((values[i] as number) - low - (high - low) * share) / tolerance);
+  });
+  return most;
+}
+
+/** Samples without those that lie within half of the tolerances of what is left (Ramer, Douglas and Peucker). */
+export function thinned(
+  parts: readonly (readonly BakedStop[])[],
+  tolerances: readonly number[],
+): BakedStop[] {
+  return parts.flatMap((part) => thin(part, (a, b, stop) => away(a, b, stop, tolerances)));
 }
 
 /** Removes stops that lie close enough to the line between their neighbours. */
@@ -136,14 +150,15 @@ export function marksOf(
       for (const time of layerMarks(layer, from - shift, to - shift)) marks.add(time + shift);
   };
   visit(figureIndex, channel, 0);
-  for (const { links, shake } of motion.shakes)
-    for (const within of [0, shake.duration])
-      for (const time of timesShown(links, within, from, to)) marks.add(time);
-  for (const { at, length } of motion.placements.root.freezes) {
-    const begin = presentTime(motion.placements.root.freezes, at);
-    marks.add(begin).add(begin + length);
-  }
-  return [...marks];
+  return [...marks, ...freezeMarks(motion)];
+}
+
+/** The times of the study at which a freeze begins and ends. */
+export function freezeMarks({ placements: { root } }: Motion): number[] {
+  return root.freezes.flatMap(({ at, length }) => {
+    const begin = presentTime(root.freezes, at);
+    return [begin, begin + length];
+  });
 }
 
 function layerMarks(layer: Layer, from: number, to: number): number[] {

@@ -6,6 +6,8 @@ export interface CssAnimation {
   readonly name: string;
   /** What its keyframes set: a property of CSS, or a custom one. */
   readonly property: string;
+  /** The property that shows it, where the animated one is a custom property. */
+  readonly shows?: string;
   readonly frames: readonly CssFrame[];
   readonly duration: number;
   readonly delay: number;
@@ -15,6 +17,8 @@ export interface CssAnimation {
   readonly direction: Iterations["direction"];
   /** The timing between keyframes that say none; linear if absent. */
   readonly timing?: string;
+  /** Whether it adds to what the animations before it show, in place of replacing it. */
+  readonly added?: true;
 }
 
 /**
@@ -60,6 +64,10 @@ export interface Written {
 }
 
 /** Combines the values of a property's channels. */
-export function combine(property: CssProperty, values: readonly string[], scene: CssScene): string {
+export function combine(
+  property: CssProperty,
+  values: readonly string[],
+  scene: Pick<CssScene, "perspective">,
+): string {
   return property.write?.(values, scene) ?? values.join(" ");
 }

@@ -1,16 +1,20 @@
+import type { LinearStop } from "../../curve/index.ts";
+import { fewestLinks } from "../../fit/index.ts";
 import { commonLoop, type Layer, loopsOf, type Motion } from "../../motion/index.ts";
 import { type ChannelId, channelOf, clampShown } from "../../study/index.ts";
 import type { Iterations } from "../../timeline/index.ts";
-import { bake, marksOf } from "./bake.ts";
+import { roundTo } from "../../value/index.ts";
+import { type BakedStop, marksOf, sample, thinned } from "./bake.ts";
 import { type CssAnimation, type CssFrame, combine, HAIR, type Written } from "./cssAnimation.ts";
 import type { CssProperty, CssScene } from "./cssProperties.ts";
 import { cssNumber } from "./cssText.ts";
+import { isShaken, shakeLoops, shakeMarks, turnsShaken } from "./shaken.ts";
 
 /** Whether CSS cannot express what moves a channel, so that it has to be sampled. */
 export function needsBaking(motion: Motion, index: number, id: ChannelId): boolean {
   const slot = motion.slot(index, id);
-  if (motion.followers.some((each) => each.slot === slot) || isShaken(motion, index, id))
-    return true;
+  if (motion.followers.some((each) => each.slot === slot)) return true;
+  if (id === "rotate" && turnsShaken(motion, index)) return true;
   const layers = motion.drivenAt(index, id)?.layers ?? [];
   if (coversWhatAdds(layers) || beginsWithJump(layers[0])) return true;
   const timed = layers.filter(({ time }) => time !== undefined);
@@ -50,13 +54,6 @@ export function simpleIterations({ time, tween }: Layer): Iterations | undefined
   return pause === 0 && iterations > 0 && length > 0 ? play.iterations : undefined;
 }
 
-/** Whether a shake affects a channel. */
-export function isShaken(motion: Motion, index: number, id: ChannelId): boolean {
-  if (id !== "x" && id !== "y" && id !== "rotate") return false;
-  const outermost = motion.study.figures[index]?.parent === null;
-  return motion.shakes.some(({ figures }) => (figures ? figures.includes(index) : outermost));
-}
-
 /** A property sampled over time in straight pieces: once up to the end of everything that ends, then its loop. */
 export function baked(
   motion: Motion,
@@ -64,72 +61,211 @@ export function baked(
   property: CssProperty,
   name: string,
   scene: CssScene,
+  /** Whose values they are: another motion at the same times, such as the calm one. */
+  shown = motion,
 ): Written {
+  // A browser that should add to a rotation that is under way adds to something else: it is sampled with its shakes.
+  const withShakes = property.property === "rotate" && isShaken(motion, index, "rotate");
   const isColor = property.channels[0] === "color";
   const color = new Float64Array(4);
   const read = (t: number, out: number[]) => {
     if (isColor) {
-      motion.colorAt(index, t, color);
+      shown.colorAt(index, t, color);
       for (let c = 0; c < 4; c++) out[c] = color[c] as number;
     } else
       property.channels.forEach((id, c) => {
-        out[c] = clampShown(channelOf(id), motion.valueAt(index, id, t));
+        out[c] = clampShown(
+          channelOf(id),
+          withShakes ? shown.valueAt(index, id, t) : shown.steadyAt(index, id, t),
+        );
       });
   };
+  const tolerance = scene.toleranceOf(index, property);
   const write = (values: readonly number[]) =>
-    isColor
-      ? rgbText(values)
-      : combine(
-          property,
-          values.map((value) => `${cssNumber(value)}${property.unit}`),
-          scene,
-        );
-  // A follower with a lag repeats only after its lag.
-  const lags = motion.followers.reduce((sum, { follower }) => sum + (follower.lag ?? 0), 0);
-  const duration = motion.duration + lags;
-  const loops = property.channels.flatMap((id) => loopsOf(motion, index, motion.slot(index, id)));
-  const loop = commonLoop(loops);
-  const count = isColor ? 4 : property.channels.length;
-  const tolerances = new Array(count).fill(property.tolerance);
-  const piece = (
-    from: number,
-    to: number,
-    id: string,
-    more: Partial<CssAnimation>,
-  ): CssAnimation => {
-    const marks = property.channels.flatMap((channel) => marksOf(motion, index, channel, from, to));
-    const stops = bake({ read, tolerances, marks }, from, to);
-    // Switches are not interpolated: they are held.
-    const held = property.property === "visibility" ? { timing: "step-end" } : {};
-    const frames = stops.map(({ time, values }, i): CssFrame => {
-      const place = ((time - from) / (to - from)) * 100;
-      const jumps = stops[i + 1]?.time === time;
-      return { place: jumps ? place - HAIR : place, value: write(values), ...held };
-    });
-    return {
-      name: id,
-      property: property.property,
-      frames,
-      duration: to - from,
-      delay: from,
-      fill: "both",
-      iterations: 1,
-      direction: "normal",
-      ...more,
-    };
-  };
+    isColor ? rgbText(values) : valuesText(property, values, decimalsFor(tolerance), scene);
+  const tolerances = new Array(isColor ? 4 : property.channels.length).fill(tolerance);
   const first: number[] = [];
   read(Number.NEGATIVE_INFINITY, first);
-  const id = `${name}-${property.property}`;
-  const animations = duration > 0 ? [piece(0, duration, id, {})] : [];
-  if (loop.length > 0)
-    animations.push(
-      piece(duration, duration + loop.length, `${id}-loop`, {
-        iterations: Number.POSITIVE_INFINITY,
-        fill: "none",
-      }),
-    );
+  const loops = property.channels.flatMap((id) => loopsOf(motion, index, motion.slot(index, id)));
+  if (withShakes) loops.push(...shakeLoops(motion, index));
+  const animations = roundsOf(motion, loops).flatMap((round) => {
+    const { from, to } = round;
+    const marks = property.channels.flatMap((channel) => marksOf(motion, index, channel, from, to));
+    if (withShakes) marks.push(...shakeMarks(motion, index, from, to));
+    const parts = sample({ read, tolerances, marks }, from, to);
+    const run = runOf(round, `${name}-${property.property}`, property.property);
+    // Switches are not interpolated: they are held. Colors are no numbers that could go along a line.
+    if (isColor || property.property === "visibility")
+      return { ...run, frames: framesOf(parts, tolerances, round, write, !isColor) };
+    const line = scene.keyframesOnly ? undefined : alongLine(parts, tolerances, round, write);
+    if (line) return { ...run, frames: line };
+    if (scene.keyframesOnly || !ADDED.has(property.property))
+      return { ...run, frames: framesOf(parts, tolerances, round, write, false) };
+    return property.channels.map((id, c) => {
+      const rest = property.property === "scale" ? 1 : 0;
+      const alone = parts.map((part) =>
+        part.map(({ time, values }) => ({ time, values: [values[c] as number] })),
+      );
+      const frames = alongLine(alone, [tolerance], round, ([value = rest]) =>
+        write(property.channels.map((_, k) => (k === c ? value : rest))),
+      );
+      return {
+        ...run,
+        name: `${run.name}-${id.toLowerCase()}`,
+        frames: frames ?? [],
+        ...(c > 0 ? { added: true as const } : {}),
+      };
+    });
+  });
   return { declarations: [`${property.property}: ${write(first)};`], registered: [], animations };
+}
+
+/** The properties whose channels can be animated one by one, each added to those before it. */
+const ADDED = new Set(["translate", "scale"]);
+
+/** What is played once up to the end of everything that ends, and what repeats after it. */
+export interface Round {
+  readonly from: number;
+  readonly to: number;
+  readonly repeats: boolean;
+}
+
+/** The parts in which something is sampled that repeats with some periods, ms. */
+export function roundsOf(motion: Motion, loops: readonly number[]): Round[] {
+  // A follower with a lag repeats only after its lag.
+  const lags = motion.followers.reduce((sum, { follower }) => sum + (follower.lag ?? 0), 0);
+  const end = motion.duration + lags;
+  const { length } = commonLoop(loops);
+  return [
+    { from: 0, to: end, repeats: false },
+    { from: end, to: end + length, repeats: true },
+  ].filter(({ from, to }) => to > from);
+}
+
+/** When an animation of a sampled part runs, and what it is called. */
+export function runOf(
+  { from, to, repeats }: Round,
+  name: string,
+  property: string,
+): Omit<CssAnimation, "frames"> {
+  return {
+    name: repeats ? `${name}-loop` : name,
+    property,
+    duration: to - from,
+    delay: from,
+    fill: repeats ? "none" : "both",
+    iterations: repeats ? Number.POSITIVE_INFINITY : 1,
+    direction: "normal",
+  };
+}
+
+/** Samples as keyframes, each with its values. */
+function framesOf(
+  parts: readonly (readonly BakedStop[])[],
+  tolerances: readonly number[],
+  { from, to }: Round,
+  write: (values: readonly number[]) => string,
+  held: boolean,
+): CssFrame[] {
+  const stops = thinned(parts, tolerances);
+  return stops.map(({ time, values }, i): CssFrame => {
+    const place = ((time - from) / (to - from)) * 100;
+    const jumps = stops[i + 1]?.time === time;
+    return {
+      place: jumps ? place - HAIR : roundTo(place, 4),
+      value: write(values),
+      ...(held ? { timing: "step-end" } : {}),
+    };
+  });
+}
+
+/**
+ * Samples whose values all lie on one line, as two keyframes, at its ends, and a `linear()` with the place on it over
+ * time: a few letters for each stop in place of all values. Undefined where they lie on no line.
+ */
+export function alongLine(
+  parts: readonly (readonly BakedStop[])[],
+  tolerances: readonly number[],
+  { from, to }: Round,
+  write: (values: readonly number[]) => string,
+): CssFrame[] | undefined {
+  const all = parts.flat();
+  const main = tolerances.reduce((best, _, c) => (spread(c) > spread(best) ? c : best), 0);
+  function spread(c: number): number {
+    let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+    for (const { values } of all) {
+      low = Math.min(low, values[c] as number);
+      high = Math.max(high, values[c] as number);
+    }
+    return (high - low) / (tolerances[c] as number);
+  }
+  const by = (a: BakedStop, b: BakedStop) =>
+    (b.values[main] as number) < (a.values[main] as number) ? b : a;
+  const low = all.reduce(by).values;
+  const high = all.reduce((a, b) => (by(a, b) === a ? b : a)).values;
+  const way = (high[main] as number) - (low[main] as number);
+  const ends = (timing?: string): CssFrame[] => [
+    { place: 0, value: write(low), ...(timing ? { timing } : {}) },
+    { place: 100, value: write(high) },
+  ];
+  if (way / (tolerances[main] as number) < 0.25) return ends();
+  const placeOf = (values: readonly number[]) =>
+    ((values[main] as number) - (low[main] as number)) / way;
+  const isOff = all.some(({ values }) => {
+    const place = placeOf(values);
+    return tolerances.some((tolerance, c) => {
+      const [a, b] = [low[c] as number, high[c] as number];
+      return Math.abs((values[c] as number) - a - (b - a) * place) > tolerance * OFF_LINE;
+    });
+  });
+  if (isOff) return undefined;
+  const room = Math.min(
+    ...tolerances.map(
+      (tolerance, c) => tolerance / Math.abs((high[c] as number) - (low[c] as number)),
+    ),
+  );
+  const stops = parts.flatMap((part) => {
+    const samples = part.map(({ time, values }) => ({
+      at: (time - from) / (to - from),
+      value: placeOf(values),
+    }));
+    return samples.length > 2 ? fewestLinks(samples, room * LINK_ROOM) : samples;
+  });
+  if (stops.length === 2 && stops[0]?.value === 0 && stops[1]?.value === 1) return ends();
+  return ends(linearText(stops, decimalsFor(room), decimalsFor(STEP / (to - from))));
+}
+
+/** How far values may lie from a line on which they are said to lie, in tolerances. */
+const OFF_LINE = 0.1;
+/** The share of the tolerance that is used up by links between samples. */
+const LINK_ROOM = 0.6;
+/** Times that are closer are not told apart, ms. */
+const STEP = 0.02;
+
+/** Decimals with which a number is written well within `room` of itself. */
+const decimalsFor = (room: number) => Math.min(Math.max(Math.ceil(-Math.log10(room)) + 1, 2), 7);
+
+function linearText(stops: readonly LinearStop[], decimals: number, places: number): string {
+  const short = (value: number, digits: number) =>
+    String(roundTo(value, digits)).replace(/^(-?)0\./, "$1.");
+  const texts = stops.map(({ at, value }, i) => {
+    const isEnd = i === 0 || i === stops.length - 1;
+    return isEnd
+      ? short(value, decimals)
+      : `${short(value, decimals)} ${short(at * 100, places - 2)}%`;
+  });
+  return `linear(${texts.join(",")})`;
+}
+
+/** Numbers of a property's channels as CSS. */
+function valuesText(
+  property: CssProperty,
+  values: readonly number[],
+  decimals: number,
+  scene: CssScene,
+): string {
+  const texts = values.map((value) => `${roundTo(value, decimals)}${property.unit}`);
+  return combine(property, texts, scene);
 }
 
 /** sRGB components and alpha as CSS text. */

@@ -72,6 +72,7 @@ export function faceCss(
   const back = parts[0]?.back ?? false;
   const face = (side: "front" | "back"): CssRule => ({
     selector: `${selector} > .${side}`,
+    isFace: true,
     registered: [],
     declarations: [
       "position: absolute;",

@@ -7,18 +7,22 @@ export interface CssProperty {
   readonly unit: "px" | "deg" | "%" | "";
   /** Type for `@property`; colours and switches never need one. */
   readonly syntax: "<length>" | "<angle>" | "<number>" | "<percentage>" | "<color>";
-  /** The tolerance of straight pieces for a sampled motion, in the property's unit. */
+  /** The greatest tolerance, in the property's unit; most figures need a smaller one, see `figureTolerances`. */
   readonly tolerance: number;
   /** Whether the initial values of CSS are the same as those of Levitas. */
   readonly implied?: true;
   /** Combines the values of the channels, with units; absent means separated by spaces. */
-  readonly write?: (values: readonly string[], scene: CssScene) => string;
+  readonly write?: (values: readonly string[], scene: Pick<CssScene, "perspective">) => string;
 }
 
 /** What writing a property needs to know of the scene. */
 export interface CssScene {
   /** Perspective distance, px. */
   readonly perspective: number;
+  /** The tolerance of a figure's property, in the property's unit; see `figureTolerances`. */
+  readonly toleranceOf: (index: number, property: CssProperty) => number;
+  /** Whether what is sampled leaves as keyframes with values, which all browsers know. */
+  readonly keyframesOnly?: boolean;
 }
 
 /** How channels become CSS: as individual transform properties, so that each can be animated by itself. */
@@ -44,7 +48,7 @@ export const CSS_PROPERTIES: readonly CssProperty[] = [
     channels: ["rotate"],
     unit: "deg",
     syntax: "<angle>",
-    tolerance: 0.02,
+    tolerance: 0.012,
     implied: true,
   },
   {
@@ -60,7 +64,7 @@ export const CSS_PROPERTIES: readonly CssProperty[] = [
     channels: ["turnX", "turnY", "skew"],
     unit: "deg",
     syntax: "<angle>",
-    tolerance: 0.02,
+    tolerance: 0.012,
     implied: true,
     write: ([turnX, turnY, skew], { perspective }) =>
       `perspective(${perspective}px) rotateX(${turnX}) rotateY(${turnY}) skewX(${skew})`,
@@ -70,7 +74,7 @@ export const CSS_PROPERTIES: readonly CssProperty[] = [
     channels: ["opacity"],
     unit: "",
     syntax: "<number>",
-    tolerance: 0.0015,
+    tolerance: 0.0012,
     implied: true,
   },
   {
@@ -83,7 +87,7 @@ export const CSS_PROPERTIES: readonly CssProperty[] = [
     // `visible` would show even inside a hidden parent.
     write: ([shown]) => (Number(shown) >= 0.5 ? "inherit" : "hidden"),
   },
-  { property: "color", channels: ["color"], unit: "", syntax: "<color>", tolerance: 0.001 },
+  { property: "color", channels: ["color"], unit: "", syntax: "<color>", tolerance: 0.002 },
   {
     property: "filter",
     channels: ["blur"],

@@ -51,15 +51,29 @@ describe("sequences as CSS", () => {
     } as const;
     const text = css([bob({}), { ...shake, calm: 0.5 }]);
     expect(text).toContain("@media (prefers-reduced-motion: reduce)");
-    expect(text).toContain("buoy-calm-translate");
-    const most = (name: string) => {
-      const block = text.slice(text.indexOf(`@keyframes ${name} `)).split("\n\n")[0] ?? "";
+    const [whole, calm] = text.split("@media");
+    const most = (part = "") => {
+      // Both ends of the way, and how far along it goes.
+      const [, frames = ""] = /@keyframes shaken--1-x \{([^}]*\}[^}]*\})/.exec(part) ?? [];
       return Math.max(
-        ...[...block.matchAll(/translate: (-?[\d.]+)px/g)].map(([, x]) => Math.abs(Number(x))),
+        ...[...frames.matchAll(/translate: (-?[\d.]+)px/g)].map(([, x]) => Math.abs(Number(x))),
       );
     };
-    expect(most("buoy-translate")).toBeGreaterThan(0.5);
-    expect(most("buoy-calm-translate") / most("buoy-translate")).toBeCloseTo(0.5, 1);
+    expect(most(whole)).toBeGreaterThan(0.5);
+    expect(most(calm) / most(whole)).toBeCloseTo(0.5, 1);
+  });
+
+  it("shake figures that are shaken alike with the same keyframes, written once", () => {
+    const shake: SequenceItem = {
+      type: "shake",
+      ...{ id: "s", name: "s", duration: 200, seed: 3, frequency: 12, amplitude: 6 },
+      tether: { to: "start", offset: 50 },
+    };
+    const { text } = handoffCss(
+      kiosk({ figures: [figure("buoy"), figure("lamp")], sequence: [bob({}), shake] }),
+    );
+    expect(text.match(/@keyframes shaken--1-x /g)).toHaveLength(2); // And calmed.
+    expect(text.match(/animation-composition: (replace, )?add, add;/g)).toHaveLength(2);
   });
 
   it("note the cues, which leave as JavaScript", async () => {

@@ -1,5 +1,5 @@
 import { type Curve, curveKindOf, printCurve } from "../../curve/index.ts";
-import { fitLinear } from "../../fit/index.ts";
+import { fitBezier, fitLinear } from "../../fit/index.ts";
 import type { SharedCurve } from "../../study/index.ts";
 import { roundTo } from "../../value/index.ts";
 
@@ -17,6 +17,14 @@ export const CSS_TOLERANCE = 0.0005;
 /** A `linear()` with more stops than this was sampled, and can be reduced. */
 const MOST_STOPS = 200;
 
+/** How curves are written as CSS. */
+interface CurveWriting {
+  /** How curves leave that CSS does not have. */
+  readonly lacking?: "linear" | "bezier";
+  /** Whether old browsers get something in place of `linear()` and of what passes its ends. */
+  readonly fallbacks?: boolean;
+}
+
 /** Writes curves as CSS, and fits each distinct curve once: many keys of a study have the same one. */
 export class CssCurves {
   /** Fitted curves, by the curve's data and the tolerance. */
@@ -24,9 +32,15 @@ export class CssCurves {
   private readonly names: ReadonlyMap<Curve, string>;
   /** Named curves that were written, with the smallest tolerance that was asked for. */
   private readonly used = new Map<Curve, number>();
+  /** The curves of the texts that were written, for what old browsers get in place of them. */
+  private readonly written = new Map<string, Curve>();
+  private readonly fallbacks = new Map<string, string>();
 
   /** @param shared named curves, which leave as custom properties */
-  constructor(shared: readonly SharedCurve[] = []) {
+  constructor(
+    shared: readonly SharedCurve[] = [],
+    private readonly writing: CurveWriting = {},
+  ) {
     const names = classNames(shared.map(({ name }) => name));
     this.names = new Map(shared.map(({ curve }, i) => [curve, `--${names[i]}`]));
   }
@@ -48,12 +62,44 @@ export class CssCurves {
     );
   }
 
+  /** The rules with the named curves, where there are any. */
+  rootText(): string[] {
+    const root = (lines: readonly string[]) => `:root {\n  ${lines.join("\n  ")}\n}`;
+    const named = this.named();
+    if (named.length === 0) return [];
+    const old = named.map((line) => {
+      const at = line.indexOf(": ");
+      const text = line.slice(at + 2, -1);
+      return `${line.slice(0, at)}: ${this.fallbackOf(text) ?? text};`;
+    });
+    // Custom properties take whatever is written, so that the browser has to be asked what it knows.
+    if (!named.some((line, i) => line !== old[i])) return [root(named)];
+    const inside = root(named).replace(/^(?=.)/gm, "  ");
+    return [root(old), `@supports (animation-timing-function: linear(0, 1)) {\n${inside}\n}`];
+  }
+
   /** A curve as CSS text with rounded numbers; `tolerance` is a share of the change in value. */
   write(curve: Curve, tolerance: number = CSS_TOLERANCE): string {
-    return printCurve(this.fit(curve, tolerance)).replace(
+    const text = printCurve(this.fit(curve, tolerance)).replace(
       /-?\d+(?:\.\d+)?(?:e[-+]?\d+)?/g,
       (number) => cssNumber(Number(number)),
     );
+    if (this.writing.fallbacks) this.written.set(text, curve);
+    return text;
+  }
+
+  /** What browsers get that do not know a timing, where that is asked for: the nearest cubic-bezier between its ends. */
+  fallbackOf(text: string): string | undefined {
+    const curve = this.written.get(text);
+    if (!curve || !needsFallback(text)) return undefined;
+    const known = this.fallbacks.get(text);
+    if (known) return known;
+    const fitted = printCurve(fitBezier(curve, { within: true }).curve).replace(
+      /-?\d+(?:\.\d+)?/g,
+      (number) => String(roundTo(Number(number), 3)),
+    );
+    this.fallbacks.set(text, fitted);
+    return fitted;
   }
 
   /** The curve itself if CSS has it, else straight pieces within a tolerance. */
@@ -65,11 +111,23 @@ export class CssCurves {
     const name = `${step} ${printCurve(curve)}`;
     let fit = this.fitted.get(name);
     if (!fit) {
-      fit = fitLinear(curve, CSS_TOLERANCE * step).curve;
+      fit =
+        this.writing.lacking === "bezier"
+          ? fitBezier(curve).curve
+          : fitLinear(curve, CSS_TOLERANCE * step).curve;
       this.fitted.set(name, fit);
     }
     return fit;
   }
+}
+
+/** Whether a timing is `linear()`, or passes its ends: what the first browsers with animations did not know. */
+function needsFallback(text: string): boolean {
+  if (text.startsWith("linear(")) return true;
+  const [, y1 = 0, , y2 = 0] = (/^cubic-bezier\((.*)\)$/.exec(text)?.[1] ?? "")
+    .split(",")
+    .map(Number);
+  return Math.min(y1, y2) < 0 || Math.max(y1, y2) > 1;
 }
 
 /** One curve as CSS text; see `CssCurves`. */

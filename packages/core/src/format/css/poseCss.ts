@@ -6,25 +6,34 @@ import { CSS_PROPERTIES } from "./cssProperties.ts";
 import type { CssRule } from "./cssRule.ts";
 import { cssNumber } from "./cssText.ts";
 
+/** The declaration of each property of a figure as it stands in a pose buffer, and the channels it is made of. */
+export function propertyTexts(
+  motion: Motion,
+  pose: Float64Array,
+  index: number,
+): { readonly property: string; readonly channels: readonly ChannelId[]; readonly text: string }[] {
+  const around = { perspective: motion.study.scene.perspective ?? PERSPECTIVE };
+  return CSS_PROPERTIES.map((property) => {
+    const values = property.channels.map((id) =>
+      id === "color"
+        ? printShownColor(pose, motion.slot(index, id))
+        : `${cssNumber(clampShown(channelOf(id), pose[motion.slot(index, id)] as number))}${property.unit}`,
+    );
+    const text = `${property.property}: ${combine(property, values, around)};`;
+    return { property: property.property, channels: property.channels, text };
+  });
+}
+
 /** The rules of all figures as they stand at a time, ms. */
 export function poseRules(
   motion: Motion,
   time: number,
   selectorOf: Readonly<Record<string, string>>,
 ): CssRule[] {
-  const { figures, scene } = motion.study;
   const pose = motion.at(time, new Float64Array(motion.slotCount));
-  const around = { perspective: scene.perspective ?? PERSPECTIVE };
-  return figures.flatMap((figure, i): CssRule[] => {
+  return motion.study.figures.flatMap((figure, i): CssRule[] => {
     const read = (id: ChannelId) => pose[motion.slot(i, id)] as number;
-    const declarations = CSS_PROPERTIES.map((property) => {
-      const values = property.channels.map((id) =>
-        id === "color"
-          ? printShownColor(pose, motion.slot(i, id))
-          : `${cssNumber(clampShown(channelOf(id), read(id)))}${property.unit}`,
-      );
-      return `${property.property}: ${combine(property, values, around)};`;
-    });
+    const declarations = propertyTexts(motion, pose, i).map(({ text }) => text);
     const selector = selectorOf[figure.id] ?? "";
     const rule = (name: string, all: readonly string[]): CssRule => ({
       selector: name,

@@ -256,9 +256,64 @@ describe("CSS of named curves and own selectors", () => {
     expect(css.match(/linear\(/g)).toHaveLength(1);
   });
 
-  it("holds the last pose for people who prefer reduced motion, if still is chosen", () => {
-    const css = write("css", named("Pass"), { reduced: "still" });
-    expect(css).toMatch(/@media \(prefers-reduced-motion: reduce\) \{\n {2}\.pass \{/);
-    expect(css).toContain("animation-delay: -400ms;");
+  it.each([
+    ["end", "animation-play-state: paused;", "animation-delay: -400ms;"],
+    ["rest", "animation: none;", "animation: none;"],
+  ])(
+    "stands still for people who prefer reduced motion, if that is chosen: %s",
+    (reduced, ...said) => {
+      const css = write("css", named("Pass"), { reduced });
+      const media = css.slice(css.indexOf("@media (prefers-reduced-motion: reduce)"));
+      for (const text of said) expect(media).toContain(text);
+    },
+  );
+
+  it("takes as a selector only what is one: nothing ends the rule it stands in", () => {
+    const study = named("Pass");
+    const id = study.figures[0]?.id ?? "";
+    for (const [given, used] of [
+      [".deck > .pass:hover", ".deck > .pass:hover"],
+      ['[data-name="a b"]', '[data-name="a b"]'],
+      ["a, b", "a, b"],
+      ["} body { color: red", ".pass"],
+      ["a /* b", ".pass"],
+      ["a; b", ".pass"],
+      ["a:is(b", ".pass"],
+      ["a[b)", ".pass"],
+      ['a["', ".pass"],
+      ["@media", ".pass"],
+    ]) {
+      const css = write("css", study, {}, { selectors: { [id]: given as string } });
+      expect(css).toContain(`\n${used} {`);
+    }
+  });
+
+  it("begins when it is said to, on the element that is named", () => {
+    const css = (said: object) => write("css", named("Pass"), said);
+    expect(css({ begins: "hover", on: ".kiosk" })).toMatch(
+      /\n\.kiosk:hover \.pass \{\n {2}animation:/,
+    );
+    expect(css({ begins: "press", on: ".kiosk" })).toContain(".kiosk:active .pass {");
+    expect(css({ begins: "class", on: "a, b" })).toContain(":is(a, b).playing .pass {");
+    expect(css({ begins: "view" })).toContain("IntersectionObserver");
+    expect(css({ begins: "scroll" })).toContain("@supports (animation-timeline: scroll())");
+    expect(() => css({ begins: "hover", on: "{" })).toThrow("Give the selector");
+  });
+
+  it("has a cubic-bezier between its ends in front of what old browsers do not know", () => {
+    const css = write("css", demos.at(-1) as Study, { fallbacks: "written" });
+    const timings = [
+      ...css.matchAll(
+        /% \{[^}]*?timing-function: ([^;]+);(?: animation-timing-function: ([^;]+);)? \}/g,
+      ),
+    ];
+    const needing = timings.filter(([, first, second]) => /linear\(/.test(second ?? first ?? ""));
+    expect(needing.length).toBeGreaterThan(0);
+    for (const [, first = ""] of needing) {
+      const [, y1 = 9, , y2 = 9] = (/^cubic-bezier\((.*)\)$/.exec(first)?.[1] ?? "")
+        .split(",")
+        .map(Number);
+      expect([y1, y2].every((y) => y >= 0 && y <= 1)).toBe(true);
+    }
   });
 });

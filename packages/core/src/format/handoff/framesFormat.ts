@@ -1,7 +1,7 @@
 import { compileStudy, type Motion } from "../../motion/index.ts";
 import { CHANNELS, type Study } from "../../study/index.ts";
-import { isShaken } from "../css/cssBaked.ts";
 import { classNames } from "../css/cssText.ts";
+import { isShaken } from "../css/shaken.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 
 /** The most rows of a table. */

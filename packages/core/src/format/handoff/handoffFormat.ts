@@ -19,6 +19,14 @@ export type HandoffOption =
       readonly unit: string;
       /** Depends on the study, as the frame rate does. */
       readonly initial: (study: Study) => number;
+    }
+  | {
+      readonly type: "text";
+      readonly id: string;
+      readonly label: string;
+      readonly initial: string;
+      /** What is wrong with a text and what would be right; undefined for one that is taken. */
+      readonly fault: (text: string) => string | undefined;
     };
 
 /** What was chosen, by the ids of the options. */
@@ -49,7 +57,12 @@ export interface HandoffLimit {
 }
 
 /** How a hand-off is shown running: the HTML of a page that contains it. */
-export type HandoffStage = (study: Study, handoff: Handoff, parts: HandoffParts) => string;
+export type HandoffStage = (
+  study: Study,
+  handoff: Handoff,
+  parts: HandoffParts,
+  settings: HandoffSettings,
+) => string;
 
 /** A format in which a study is handed off. A new format is one file, and one line in `HANDOFF_FORMATS`. */
 export interface HandoffFormat {

@@ -52,6 +52,7 @@ export function moduleText(study: Study, { rules, named }: CssHandoff): string {
             const place = Number(cssNumber((places[i] as number) / 100));
             return easing === undefined ? [place, frame.value] : [place, frame.value, easing];
           }),
+          ...(rest.added ? [1] : []),
         ];
       }),
     ]),
@@ -66,7 +67,7 @@ export function moduleText(study: Study, { rules, named }: CssHandoff): string {
     items.length === 0 ? "[]" : `[\n  ${items.join(",\n  ")},\n]`;
   return `// ${jsLineComment(study.name)}: ${cssNumber(motion.duration)} ms. const player = play(document, { onCue: (name) => {} });
 
-/** @typedef {[property: string, duration: number, delay: number, fill: FillMode, iterations: number | null, direction: PlaybackDirection, frames: [offset: number, value: string, easing?: number][]]} Part */
+/** @typedef {[property: string, duration: number, delay: number, fill: FillMode, iterations: number | null, direction: PlaybackDirection, frames: [offset: number, value: string, easing?: number][], added?: 1]} Part */
 
 /** Of what begins with the study to the end of what ends, ms. */
 export const duration = ${cssNumber(motion.duration)};
@@ -116,7 +117,7 @@ export function play(root = document, { reduced = "auto", rate = 1, onCue } = {}
   const all = figures.flatMap(([selector, style, parts]) =>
     [...root.querySelectorAll(selector)].flatMap((element) => {
       /** @type {HTMLElement} */ (element).style.cssText += style;
-      return parts.map(([property, length, delay, fill, count, direction, frames]) => {
+      return parts.map(([property, length, delay, fill, count, direction, frames, added]) => {
         const iterations = count ?? Infinity;
         return element.animate(
           frames.map(([offset, value, easing]) => ({
@@ -124,7 +125,7 @@ export function play(root = document, { reduced = "auto", rate = 1, onCue } = {}
             [property]: value,
             easing: easing === undefined ? "linear" : easings[easing],
           })),
-          { duration: length, delay, fill, iterations, direction, endDelay: rest(delay + length * iterations) },
+          { duration: length, delay, fill, iterations, direction, composite: added ? "add" : "replace", endDelay: rest(delay + length * iterations) },
         );
       });
     }),

@@ -34,6 +34,8 @@ export function readHandoffSettings(
 
 function settingOf(option: HandoffOption, value: unknown): string | number | undefined {
   if (option.type === "choice") return option.choices.find((each) => each.value === value)?.value;
+  if (option.type === "text")
+    return typeof value === "string" && option.fault(value) === undefined ? value : undefined;
   const number = typeof value === "string" && value.trim() !== "" ? Number(value) : value;
   return typeof number === "number" && number >= option.min && number <= option.max
     ? number
@@ -52,7 +54,9 @@ function faultOf(
       : `Give one of ${format.options.map((each) => each.id).join(", ")}.`
     : option.type === "choice"
       ? `Give one of ${option.choices.map((each) => each.value).join(", ")}.`
-      : `Give a number from ${option.min} to ${option.max}.`;
+      : option.type === "text"
+        ? (option.fault(String(value)) ?? "Give a text.")
+        : `Give a number from ${option.min} to ${option.max}.`;
   return {
     code: option ? "wrong-setting" : "unknown-setting",
     path: id,

@@ -30,7 +30,9 @@ export const stillFormat: HandoffFormat = {
     const selectorOf = Object.fromEntries(
       Object.entries(classOf).map(([id, name]) => [id, `.${name}`]),
     );
-    const css = poseRules(compileStudy(study), Number(time), selectorOf).map(ruleText).join("\n");
+    const css = poseRules(compileStudy(study), Number(time), selectorOf)
+      .map((rule) => ruleText(rule))
+      .join("\n");
     return { text: svgPage(study, { css, fonts, body: figureMarkup(study, classOf) }), selectorOf };
   },
 };

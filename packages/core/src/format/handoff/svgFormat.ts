@@ -1,5 +1,5 @@
 import { handoffCss } from "../css/css.ts";
-import { cssLimits, REDUCED, reducedOf } from "./cssFormat.ts";
+import { CSS_OPTIONS, cssLimits, cssOptionsOf } from "./cssOptions.ts";
 import { figureMarkup, scenePage, svgPage } from "./figureMarkup.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 
@@ -9,18 +9,17 @@ export const svgFormat: HandoffFormat = {
   label: "SVG",
   note: "that moves by itself",
   group: "Pictures",
-  options: [REDUCED],
+  // There is nothing around it that could be hovered, scrolled or given a class.
+  options: CSS_OPTIONS.filter(({ id }) => id !== "begins" && id !== "on"),
   extension: () => "svg",
   mime: "image/svg+xml",
-  write: (study, { reduced }, { fonts }) => {
-    const { text, classOf, selectorOf, weight } = handoffCss(study, {
-      reduced: reducedOf(reduced),
-    });
+  write: (study, settings, { fonts }) => {
+    const { text, classOf, selectorOf, weight } = handoffCss(study, cssOptionsOf(settings));
     const svg = svgPage(study, { css: text, fonts, body: figureMarkup(study, classOf) });
     return { text: svg, selectorOf, weight };
   },
-  limits: (study) => [
-    ...cssLimits(study),
+  limits: (study, settings) => [
+    ...cssLimits(study, settings),
     {
       what: "Some places strip styles out of SVG, and then it stands still.",
       cure: "Send a page instead.",

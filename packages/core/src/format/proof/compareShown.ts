@@ -8,8 +8,18 @@ export type Proven = (typeof PROVEN)[number];
 
 /** The largest difference that is no difference: px, degrees, a share, steps of 255, px. */
 export const TOLERANCES: Readonly<Record<Proven, number>> = {
-  ...{ position: 0.5, angle: 0.1, opacity: 0.005, color: 2, blur: 0.05 },
+  ...{ position: 0.1, angle: 0.02, opacity: 0.002, color: 2, blur: 0.05 },
 };
+
+/** The same for a hand-off that may be farther off: `share` of the usual difference. */
+export function tolerancesWithin(share: number): Readonly<Record<Proven, number>> {
+  const { position, angle, opacity, color, blur } = TOLERANCES;
+  const wider = Math.max(share, 1);
+  return {
+    ...{ position: position * wider, angle: angle * wider, opacity: opacity * wider },
+    ...{ color: color * wider, blur: blur * wider },
+  };
+}
 
 /** A difference with where and when it is. */
 export interface Difference {

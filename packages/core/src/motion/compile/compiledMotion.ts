@@ -114,9 +114,14 @@ export class CompiledMotion implements Motion {
   }
 
   valueAt(figureIndex: number, channel: ChannelId, t: number): number {
-    if (this.shakes.length === 0) return this.#steady(figureIndex, channel, t);
-    const steady = (index: number, id: ChannelId, time: number) => this.#steady(index, id, time);
+    if (this.shakes.length === 0) return this.steadyAt(figureIndex, channel, t);
+    const steady = (index: number, id: ChannelId, time: number) => this.steadyAt(index, id, time);
     return shakenValue(this.study, this.shakes, steady, figureIndex, channel, t);
+  }
+
+  steadyAt(figureIndex: number, channel: ChannelId, t: number): number {
+    const slot = slotIn(figureIndex, channel);
+    return this.#following?.value(slot, t) ?? this.#tweened(slot, t);
   }
 
   colorAt(figureIndex: number, t: number, out: Float64Array): Float64Array {
@@ -126,12 +131,6 @@ export class CompiledMotion implements Motion {
     const found = this.#channels.at(slot);
     if (found) writeChannel(found, t, rest, out, 0);
     return out;
-  }
-
-  /** A channel's value without shakes. */
-  #steady(figureIndex: number, channel: ChannelId, t: number): number {
-    const slot = slotIn(figureIndex, channel);
-    return this.#following?.value(slot, t) ?? this.#tweened(slot, t);
   }
 
   /** A channel's value as its tweens have it. */

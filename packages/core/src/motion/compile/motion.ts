@@ -102,6 +102,8 @@ export interface Motion {
   velocity(t: number, out: Float64Array): Float64Array;
   /** The value of one channel; not for colors. */
   valueAt(figureIndex: number, channel: ChannelId, t: number): number;
+  /** The value of one channel without what shakes add to it; not for colors. */
+  steadyAt(figureIndex: number, channel: ChannelId, t: number): number;
   /** The color of one figure, in the first four numbers of `out`, as `at` writes it; returns `out`. */
   colorAt(figureIndex: number, t: number, out: Float64Array): Float64Array;
 }

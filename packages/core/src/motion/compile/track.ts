@@ -3,6 +3,7 @@ import {
   type Curve,
   DIAGONAL,
   LINEAR,
+  type LinearStop,
   landmarksOf,
 } from "../../curve/index.ts";
 import { channelOf, type Key, type SpaceTracks, type Track } from "../../study/index.ts";
@@ -213,21 +214,36 @@ function landmarksWithin({ from, to }: CoordinateSpan, timing: Curve): readonly 
     .filter((p) => p > 0 && p < 1);
 }
 
-/** The curve of a coordinate as data: a densely sampled polyline with the jumps of the timing. */
+/**
+ * The curve of a coordinate as data: a polyline with the jumps of the timing, sampled evenly, and more closely where it
+ * bends.
+ */
 function sampleShape(part: CoordinateSpan, timing: Curve): Curve {
   const { curve } = part;
   const marks = landmarksWithin(part, timing);
   const even = Array.from({ length: SAMPLES + 1 }, (_, i) => i / SAMPLES);
   const places = [...new Set([...even, ...marks])].sort((a, b) => a - b);
-  return {
-    kind: "linear-stops",
-    stops: places.flatMap((at) => {
-      const [before, after] = [curve.value(at, true), curve.value(at)];
-      const stop = { at, value: after };
-      return before === after || at === 0 ? [stop] : [{ at, value: before }, stop];
-    }),
+  const stops: LinearStop[] = [];
+  const fill = (from: LinearStop, to: LinearStop, depth: number): void => {
+    const at = (from.at + to.at) / 2;
+    const middle = { at, value: curve.value(at) };
+    if (depth < DEEPEST && Math.abs(middle.value - (from.value + to.value) / 2) > STRAIGHT) {
+      fill(from, middle, depth + 1);
+      fill(middle, to, depth + 1);
+    } else stops.push(to);
   };
+  for (const at of places) {
+    const [before, after] = [curve.value(at, true), curve.value(at)];
+    const last = stops.at(-1);
+    if (last) fill(last, { at, value: before }, 0);
+    if (!last || before !== after) stops.push({ at, value: after });
+  }
+  return { kind: "linear-stops", stops };
 }
+
+/** How far from a straight piece a coordinate may be between samples, and how often a piece is halved for it. */
+const STRAIGHT = 2e-5;
+const DEEPEST = 6;
 
 /** The interpolated values; see `CompiledTrack.values`. */
 function alongRoutes(track: Track, raw: Float64Array): Float64Array {

@@ -47,7 +47,7 @@ export function commonLoop(loops: readonly number[]): {
   return { length: common / UNIT, exact: true };
 }
 
-/** The periods of everything that affects a channel of a figure, including its source if it follows and its shakes. */
+/** The periods of everything that affects a channel of a figure, including its source if it follows, without shakes. */
 export function loopsOf(motion: Motion, figureIndex: number, slot: number): number[] {
   const loops: number[] = [];
   const seen = new Set<number>();
@@ -65,7 +65,6 @@ export function loopsOf(motion: Motion, figureIndex: number, slot: number): numb
     for (const { time } of driven?.layers ?? []) if (time) loops.push(loopOf(time.links));
   };
   visit(figureIndex, slot);
-  for (const shake of motion.shakes) loops.push(loopOf(shake.links));
   return loops;
 }
 

@@ -1,0 +1,115 @@
+import { TokenType, tokenize } from "@csstools/css-tokenizer";
+import type { Motion } from "../../motion/index.ts";
+import { type ChannelId, restValue, type Study } from "../../study/index.ts";
+import type { CssRule } from "./cssRule.ts";
+import { propertyTexts } from "./poseCss.ts";
+
+/** When a motion begins. */
+export const BEGINS = ["load", "view", "hover", "press", "class", "scroll"] as const;
+
+/** When a motion begins, and the element it is about: the one that is hovered, pressed, seen, or has the class. */
+export interface CssBegin {
+  readonly when: (typeof BEGINS)[number];
+  /** Selector of an element around all figures. */
+  readonly on: string;
+}
+
+export const ON_LOAD: CssBegin = { when: "load", on: ".scene" };
+
+/** The class that begins a motion. */
+export const PLAYING = "playing";
+
+const STATES: Partial<Record<CssBegin["when"], string>> = {
+  view: `.${PLAYING}`,
+  class: `.${PLAYING}`,
+  hover: ":hover",
+  press: ":active",
+};
+
+/** Whether a text is a selector that can stand in front of a rule: nothing in it ends the selector or the rule. */
+export function isSelector(text: string): boolean {
+  if (text.trim() === "") return false;
+  let sound = true;
+  const open: string[] = [];
+  const tokens = tokenize({ css: text }, { onParseError: () => (sound = false) });
+  for (const [type, token] of tokens) {
+    if (type === TokenType.Function || type === TokenType.OpenParen) open.push(")");
+    else if (type === TokenType.OpenSquare) open.push("]");
+    else if (token === ")" || token === "]") {
+      if (open.pop() !== token) return false;
+    } else if (NEVER.has(type)) return false;
+  }
+  return sound && open.length === 0;
+}
+
+const NEVER: ReadonlySet<TokenType> = new Set([
+  TokenType.OpenCurly,
+  TokenType.CloseCurly,
+  TokenType.Semicolon,
+  TokenType.AtKeyword,
+  TokenType.Comment,
+  TokenType.CDC,
+  TokenType.CDO,
+  TokenType.BadString,
+  TokenType.BadURL,
+]);
+
+/** The selector of each figure: the person's own, or its class where none is given that is one. */
+export function selectorsOf(
+  { figures }: Study,
+  classOf: Readonly<Record<string, string>>,
+  own: Readonly<Record<string, string>>,
+): Readonly<Record<string, string>> {
+  return Object.fromEntries(
+    figures.map(({ id }) => {
+      const text = own[id]?.trim() ?? "";
+      return [id, isSelector(text) ? text : `.${classOf[id]}`];
+    }),
+  );
+}
+
+/** The selector of an element while its motion runs. */
+export function playingSelector(selector: string, { when, on }: CssBegin): string {
+  const state = STATES[when];
+  return state ? `${around(on)}${state} ${whole(selector)}` : selector;
+}
+
+function waitingSelector(selector: string, { when, on }: CssBegin): string {
+  return `${around(on)}:not(${STATES[when]}) ${whole(selector)}`;
+}
+
+const whole = (selector: string) => (selector.includes(",") ? `:is(${selector})` : selector);
+const around = (on: string) => whole(isSelector(on) ? on.trim() : ON_LOAD.on);
+
+/** How figures stand before their motion begins, where that is not as they are at rest. */
+export function waitingRules(
+  motion: Motion,
+  selectorOf: Readonly<Record<string, string>>,
+  rules: readonly CssRule[],
+  begins: CssBegin,
+): string[] {
+  if (!STATES[begins.when]) return [];
+  const pose = motion.at(Number.NEGATIVE_INFINITY, new Float64Array(motion.slotCount));
+  return motion.study.figures.flatMap((figure, i) => {
+    const selector = selectorOf[figure.id] ?? "";
+    if (!rules.some((rule) => rule.selector === selector)) return [];
+    const isAtRest = (id: ChannelId) =>
+      id !== "color" && pose[motion.slot(i, id)] === restValue(figure, id);
+    const lines = propertyTexts(motion, pose, i)
+      .filter(({ channels }) => !channels.every(isAtRest))
+      .map(({ text }) => `  ${text}`);
+    if (lines.length === 0) return [];
+    return [`${waitingSelector(selector, begins)} {\n${lines.join("\n")}\n}`];
+  });
+}
+
+/** A script that gives an element its class once it comes into view. */
+export function viewScript({ on }: CssBegin): string {
+  const selector = JSON.stringify(around(on)).replace(/</g, "\\u003c");
+  return `for (const scene of document.querySelectorAll(${selector}))
+  new IntersectionObserver(([entry], observer) => {
+    if (!entry.isIntersecting) return;
+    scene.classList.add("${PLAYING}");
+    observer.disconnect();
+  }, { threshold: 0.5 }).observe(scene);`;
+}

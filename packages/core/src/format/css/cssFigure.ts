@@ -1,0 +1,310 @@
+import { LINEAR, sameCurve } from "../../curve/index.ts";
+import { type CompiledTrack, type Layer, type Motion, stackBeneath } from "../../motion/index.ts";
+import { type ChannelId, channelOf, type Figure, restValue } from "../../study/index.ts";
+import {
+  type CssAnimation,
+  type CssFrame,
+  type CssRegistered,
+  combine,
+  HAIR,
+  type Written,
+} from "./cssAnimation.ts";
+import { baked, needsBaking, simpleIterations } from "./cssBaked.ts";
+import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
+import type { CssRule } from "./cssRule.ts";
+import { CSS_TOLERANCE, type CssCurves, cssNumber } from "./cssText.ts";
+
+/** What the writers of all parts share. */
+export interface CssContext extends CssScene {
+  readonly curves: CssCurves;
+  readonly selectorOf: Readonly<Record<string, string>>;
+  readonly tally: { animations: number; offMainThread: number; readonly repaints: Set<string> };
+}
+/** Properties that browsers animate off the main thread, and those for which they paint anew. */
+const COMPOSITED = new Set(["translate", "rotate", "scale", "transform", "opacity", "filter"]);
+const REPAINTED = new Set(["color", "width", "height", "border-radius", "visibility"]);
+
+export function figureCss(
+  motion: Motion,
+  figure: Figure,
+  name: string,
+  inside: string | undefined,
+  scene: CssContext,
+): CssRule {
+  const index = motion.figureIndex(figure.id);
+  const declarations = ["position: absolute;", "left: 0;", "top: 0;"];
+  const registered: CssRegistered[] = [];
+  const animations: CssAnimation[] = [];
+  for (const property of CSS_PROPERTIES) {
+    const channels = property.channels.map((id) => ({
+      id,
+      rest: restValue(figure, id),
+      layers: motion.drivenAt(index, id)?.layers ?? [],
+    }));
+    const written = property.channels.some((id) => needsBaking(motion, index, id))
+      ? baked(motion, index, property, name, scene)
+      : isJoined(channels)
+        ? asOneProperty(property, channels, index, name, scene)
+        : asCustomProperties(property, channels, index, name, scene);
+    for (const animation of written.animations) {
+      scene.tally.animations++;
+      if (COMPOSITED.has(animation.property)) scene.tally.offMainThread++;
+      if (REPAINTED.has(property.property))
+        scene.tally.repaints.add(`${property.property} of ${figure.name}`);
+    }
+    declarations.push(...written.declarations);
+    registered.push(...written.registered);
+    for (const each of written.animations) animations.push({ ...each, shows: property.property });
+  }
+  return {
+    selector: scene.selectorOf[figure.id] as string,
+    note: inside && `Stands inside ${inside}.`,
+    ...{ declarations, registered, animations },
+  };
+}
+
+/** A channel that is written as CSS. */
+interface CssChannel {
+  readonly id: ChannelId;
+  readonly rest: number | string;
+  readonly layers: readonly Layer[];
+}
+
+/**
+ * Whether the property itself can be animated: its channels have the same keys and curves, and nothing is added up.
+ */
+function isJoined(channels: readonly CssChannel[]): boolean {
+  const moving = channels.filter(({ layers }) => layers.length > 0);
+  for (const channel of moving) {
+    if (!channel.layers.every((layer, i) => !layer.relative || isSettled(channel.layers, i)))
+      return false;
+    if (!staysLegal(channel)) return false;
+  }
+  const [first, ...others] = moving;
+  if (!first) return true;
+  return others.every(
+    ({ layers }) =>
+      first.layers.length === layers.length &&
+      first.layers.every((layer, i) => haveSameTiming(layer, layers[i] as Layer)),
+  );
+}
+
+/** Whether everything below a layer has come to rest when it starts. */
+function isSettled(layers: readonly Layer[], index: number): boolean {
+  const { start } = layers[index] as Layer;
+  return layers.slice(0, index).every((beneath) => !beneath.time && beneath.end <= start);
+}
+
+/**
+ * Whether a channel stays in its legal range: CSS clamps opacity at each keyframe, Levitas only what is shown, and the
+ * two agree inside [0, 1].
+ */
+function staysLegal({ id, layers }: CssChannel): boolean {
+  const { legal } = channelOf(id);
+  if (!legal) return true;
+  return layers.every((layer) =>
+    layer.track.values.every((value) => value >= legal.min && value <= legal.max),
+  );
+}
+
+function haveSameTiming(a: Layer, b: Layer): boolean {
+  return (
+    a.tween === b.tween &&
+    a.start === b.start &&
+    a.fill === b.fill &&
+    (a.time === undefined) === (b.time === undefined) &&
+    a.track.times.length === b.track.times.length &&
+    a.track.times.every((time, i) => time === b.track.times[i]) &&
+    Array.from(a.track.curves.keys()).every((i) => sameCurve(a.track.shape(i), b.track.shape(i)))
+  );
+}
+
+/** Animates the property itself. A channel without keys contributes its rest value. */
+function asOneProperty(
+  property: CssProperty,
+  channels: readonly CssChannel[],
+  figure: number,
+  name: string,
+  scene: CssContext,
+): Written {
+  const write = (values: readonly (number | string)[]) =>
+    combine(
+      property,
+      values.map((value) =>
+        typeof value === "number" ? `${cssNumber(value)}${property.unit}` : value,
+      ),
+      scene,
+    );
+  const moving = channels.filter(({ layers }) => layers.length > 0);
+  const rest = channels.map((channel) => channel.rest);
+  const animations = (moving[0]?.layers ?? []).map((layer, index, all) => {
+    const id = `${name}-${property.property}${all.length > 1 ? `-${index + 1}` : ""}`;
+    const valuesAt = (key: number) =>
+      channels.map((channel) => {
+        const own = channel.layers[index];
+        if (!own) return channel.rest;
+        const base = own.relative ? stackBeneath(channel.layers, index, Number(channel.rest)) : 0;
+        return keyText(own.track, key, base);
+      });
+    return animation(
+      id,
+      property.property,
+      layer,
+      index,
+      (key) => write(valuesAt(key)),
+      (key) =>
+        Math.min(
+          ...channels.map(({ layers }) => {
+            const own = layers[index];
+            return own
+              ? curveTolerance(scene.toleranceOf(figure, property), own.track, key)
+              : MOST_TOLERANCE;
+          }),
+        ),
+      scene.curves,
+    );
+  });
+  // Initial values need not be written, except for size and color, whose initial values differ.
+  const isImplied =
+    moving.length === 0 &&
+    property.implied === true &&
+    channels.every(({ id, rest: value }) => value === channelOf(id).initial);
+  const declarations = isImplied ? [] : [`${property.property}: ${write(rest)};`];
+  return { declarations, registered: [], animations };
+}
+
+/** Animates each channel as a registered custom property, and each relative layer as one of its own. */
+function asCustomProperties(
+  property: CssProperty,
+  channels: readonly CssChannel[],
+  figure: number,
+  name: string,
+  scene: CssContext,
+): Written {
+  const declarations: string[] = [];
+  const registered: CssRegistered[] = [];
+  const animations: CssAnimation[] = [];
+  const register = (variable: string, value: string) => {
+    registered.push({ name: variable, syntax: property.syntax, initial: `0${property.unit}` });
+    declarations.push(`${variable}: ${value};`);
+  };
+  const parts = channels.map(({ id, rest, layers }) => {
+    const variable = `--${name}-${id.toLowerCase()}`;
+    register(variable, `${cssNumber(Number(rest))}${property.unit}`);
+    const terms = [`var(${variable})`];
+    layers.forEach((layer, index) => {
+      const added = layer.relative && !isSettled(layers, index);
+      const target = added ? `${variable}-${index + 1}` : variable;
+      if (added) {
+        register(target, `0${property.unit}`);
+        terms.push(`var(${target})`);
+      }
+      const base = layer.relative && !added ? stackBeneath(layers, index, Number(rest)) : 0;
+      const own = layers.length > 1 ? `-${index + 1}` : "";
+      animations.push(
+        animation(
+          `${name}-${id.toLowerCase()}${own}`,
+          target,
+          layer,
+          index,
+          (key) => {
+            const value = keyText(layer.track, key, base);
+            return `${typeof value === "number" ? cssNumber(value) : value}${property.unit}`;
+          },
+          (key) => curveTolerance(scene.toleranceOf(figure, property), layer.track, key),
+          scene.curves,
+        ),
+      );
+    });
+    // A negative value where none is allowed would make the whole property invalid, where Levitas shows 0.
+    if (channelOf(id).legal?.min === 0 && property.unit === "px")
+      return `max(0px, ${terms.join(" + ")})`;
+    return terms.length === 1 ? String(terms[0]) : `calc(${terms.join(" + ")})`;
+  });
+  declarations.push(`${property.property}: ${combine(property, parts, scene)};`);
+  return { declarations, registered, animations };
+}
+
+/** One layer as an animation of a property; `valueAt` writes what a key sets. */
+function animation(
+  name: string,
+  property: string,
+  layer: Layer,
+  index: number,
+  valueAt: (key: number) => string,
+  /** The tolerance for the curve of the span after a key, as a share of the change in value. */
+  toleranceOf: (key: number) => number,
+  curves: CssCurves,
+): CssAnimation {
+  const { times } = layer.track;
+  const last = times.length - 1;
+  const iterations = simpleIterations(layer);
+  // Tracks that repeat all last as long as their tween.
+  const begin = iterations ? 0 : (times[0] as number);
+  const duration = iterations ? iterations.length : (times[last] as number) - begin;
+  const frames: CssFrame[] = [];
+  // Browsers read no var() in the timing of a keyframe, but the animation's own holds for all that have none. So one
+  // named curve of an animation leaves by its name.
+  const shapes = Array.from({ length: last }, (_, key) => layer.track.shape(key));
+  const common = shapes.find((shape) => curves.isNamed(shape));
+  let commonTolerance = MOST_TOLERANCE;
+  if (iterations && (times[0] as number) > 0) frames.push({ place: 0, value: valueAt(0) });
+  for (let key = 0; key <= last; key++) {
+    // Of several keys at one time only the first is approached and only the last is left.
+    const sameBefore = key > 0 && times[key - 1] === times[key];
+    const sameAfter = key < last && times[key + 1] === times[key];
+    if ((sameBefore || key === 0) && sameAfter) continue;
+    const place = duration > 0 ? (((times[key] as number) - begin) / duration) * 100 : 100;
+    const shape = key < last && !sameAfter ? layer.track.shape(key) : LINEAR;
+    if (shape === common) commonTolerance = Math.min(commonTolerance, toleranceOf(key));
+    const isDefault = common ? shape === common : shape.kind === "linear";
+    const timing = isDefault ? {} : { timing: curves.write(shape, toleranceOf(key)) };
+    frames.push({ place: sameAfter ? place - HAIR : place, value: valueAt(key), ...timing });
+  }
+  if (iterations && (times[last] as number) < iterations.length)
+    frames.push({ place: 100, value: valueAt(last) });
+  // With a single keyframe CSS interpolates from the element's own value, also before the animation begins.
+  if (frames.length === 1) frames.unshift({ place: 0, value: valueAt(0) });
+  // Only the first layer may show before its start; see the rules of layers.
+  const backwards = index === 0 && (layer.fill === "backwards" || layer.fill === "both");
+  const forwards = layer.fill === "forwards" || layer.fill === "both";
+  return {
+    name,
+    property,
+    frames,
+    duration,
+    delay: layer.start,
+    fill: forwards ? (backwards ? "both" : "forwards") : backwards ? "backwards" : "none",
+    iterations: iterations?.count ?? 1,
+    direction: iterations?.direction ?? "normal",
+    ...(common ? { timing: curves.byName(common, commonTolerance) } : {}),
+  };
+}
+
+/**
+ * The tolerance for the curve of a span, as a share of its change in value: a large change, such as several turns,
+ * needs a smaller one to stay within the property's tolerance.
+ */
+function curveTolerance(tolerance: number, track: CompiledTrack, key: number): number {
+  if (track.components !== 1) return CSS_TOLERANCE;
+  const way = Math.abs((track.values[key + 1] ?? 0) - (track.values[key] as number));
+  return way > 0 ? Math.min(MOST_TOLERANCE, tolerance / way) : MOST_TOLERANCE;
+}
+
+/** However small a change is, its curve is kept this exactly, as a share of the change. */
+const MOST_TOLERANCE = 0.004;
+
+/** The value of a key as CSS: a number with `base` added, or a color. */
+function keyText(track: CompiledTrack, key: number, base: number): number | string {
+  if (track.components === 1) return (track.values[key] as number) + base;
+  const at = key * 4;
+  const alpha = track.values[at + 3] as number;
+  const part = (c: number) => cssNumber(alpha === 0 ? 0 : (track.values[at + c] as number) / alpha);
+  const opacity = alpha === 1 ? "" : ` / ${cssNumber(alpha)}`;
+  if (track.space === "oklab") return `oklab(${part(0)} ${part(1)} ${part(2)}${opacity})`;
+  const byte = (c: number) => cssNumber(Number(part(c)) * 255);
+  // The comma form is the legacy syntax, which browsers blend in sRGB.
+  return alpha === 1
+    ? `rgb(${byte(0)}, ${byte(1)}, ${byte(2)})`
+    : `rgba(${byte(0)}, ${byte(1)}, ${byte(2)}, ${cssNumber(alpha)})`;
+}

@@ -1,0 +1,51 @@
+import type { Motion } from "../../motion/index.ts";
+import type { CssAnimation } from "./cssAnimation.ts";
+import { type CssBegin, playingSelector } from "./cssBegins.ts";
+import { type CssRule, keyframesText } from "./cssRule.ts";
+import { cssNumber } from "./cssText.ts";
+
+/**
+ * What people see who prefer reduced motion: the motion with its shakes calmed, its last pose at once, nothing but the
+ * figures at rest, or the last pose with what fades and changes its color.
+ */
+export const REDUCED_WAYS = ["as-it-is", "end", "rest", "fade"] as const;
+export type CssReduced = (typeof REDUCED_WAYS)[number];
+
+/** What changes without anything moving. */
+const FADES = new Set(["opacity", "color", "visibility"]);
+
+/** The rules for people who prefer reduced motion. */
+export function reducedText(
+  { duration }: Motion,
+  all: readonly CssRule[],
+  way: Exclude<CssReduced, "as-it-is">,
+  begins: CssBegin,
+): string[] {
+  const rules = all
+    .filter(({ animations }) => animations.length > 0)
+    .map(({ selector, animations, isFace }) => {
+      const runs = ({ shows }: CssAnimation) => way === "fade" && !isFace && FADES.has(shows ?? "");
+      const lists =
+        way === "rest"
+          ? ["animation: none;"]
+          : [
+              `animation-play-state: ${animations.map((each) => (runs(each) ? "running" : "paused")).join(", ")};`,
+              // Held at the study's end.
+              `animation-delay: ${animations.map((each) => `${cssNumber(each.delay - (runs(each) ? 0 : duration))}ms`).join(", ")};`,
+            ];
+      return `${playingSelector(selector, begins)} {\n  ${lists.join("\n  ")}\n}`;
+    });
+  return inMedia(rules);
+}
+
+/** The keyframes of calmed shakes, in place of those of the same names. */
+export function calmText(animations: readonly CssAnimation[]): string[] {
+  const byName = new Map(animations.map((each) => [each.name, each]));
+  return inMedia([...byName.values()].map((each) => keyframesText(each)));
+}
+
+function inMedia(blocks: readonly string[]): string[] {
+  if (blocks.length === 0) return [];
+  const lines = blocks.join("\n").replace(/^(?=.)/gm, "  ");
+  return [`@media (prefers-reduced-motion: reduce) {\n${lines}\n}`];
+}

@@ -1,0 +1,141 @@
+import { compileStudy } from "../../motion/index.ts";
+import type { Study } from "../../study/index.ts";
+import { type CssOptions, WITHIN } from "../css/css.ts";
+import { BEGINS, isSelector, ON_LOAD, PLAYING } from "../css/cssBegins.ts";
+import { REDUCED_WAYS } from "../css/cssReduced.ts";
+import type { HandoffLimit, HandoffOption, HandoffSettings } from "./handoffFormat.ts";
+
+const BEGIN_TEXTS: Readonly<Record<(typeof BEGINS)[number], string>> = {
+  load: "when the page loads",
+  view: "when it comes into view",
+  hover: "while it is hovered",
+  press: "while it is pressed",
+  class: `while it has the class ${PLAYING}`,
+  scroll: "with the scroll position",
+};
+
+const REDUCED_TEXTS: Readonly<Record<(typeof REDUCED_WAYS)[number], string>> = {
+  "as-it-is": "as it is, shakes calmed",
+  end: "still, as it ends",
+  rest: "still, at rest",
+  fade: "fades only",
+};
+
+/** What people see who prefer reduced motion. */
+const REDUCED: HandoffOption = {
+  type: "choice",
+  id: "reduced",
+  label: "Reduced motion",
+  choices: REDUCED_WAYS.map((value) => ({ value, text: REDUCED_TEXTS[value] })),
+  initial: "as-it-is",
+};
+
+/** What can be chosen of CSS in every format that is made of it. */
+export const CSS_OPTIONS: readonly HandoffOption[] = [
+  {
+    type: "choice",
+    id: "begins",
+    label: "Begins",
+    choices: BEGINS.map((value) => ({ value, text: BEGIN_TEXTS[value] })),
+    initial: "load",
+  },
+  {
+    type: "text",
+    id: "on",
+    label: "It is",
+    initial: ON_LOAD.on,
+    fault: (text) =>
+      isSelector(text)
+        ? undefined
+        : "Give the selector of the element around all figures, such as .scene.",
+  },
+  REDUCED,
+  {
+    type: "number",
+    id: "within",
+    label: "Within",
+    min: 0.01,
+    max: 5,
+    unit: "px",
+    initial: () => WITHIN,
+  },
+  {
+    type: "choice",
+    id: "lacking",
+    label: "Curves CSS lacks",
+    choices: [
+      { value: "linear", text: "linear()" },
+      { value: "bezier", text: "cubic-bezier" },
+    ],
+    initial: "linear",
+  },
+  {
+    type: "choice",
+    id: "fallbacks",
+    label: "Old browsers",
+    choices: [
+      { value: "none", text: "left out" },
+      { value: "written", text: "fallbacks" },
+    ],
+    initial: "none",
+  },
+];
+
+/** The settings as `handoffCss` has them. */
+export function cssOptionsOf({
+  begins,
+  on,
+  reduced,
+  within,
+  lacking,
+  fallbacks,
+}: HandoffSettings): CssOptions {
+  return {
+    reduced: REDUCED_WAYS.find((each) => each === reduced),
+    begins: {
+      when: BEGINS.find((each) => each === begins) ?? ON_LOAD.when,
+      on: String(on ?? ON_LOAD.on),
+    },
+    within: Number(within ?? WITHIN),
+    lacking: lacking === "bezier" ? "bezier" : "linear",
+    fallbacks: fallbacks === "written",
+  };
+}
+
+/** The same CSS as it runs by itself, for a stage: begun as the page loads, for people who prefer nothing else. */
+export function stagedCssOptions(settings: HandoffSettings): CssOptions {
+  return { ...cssOptionsOf(settings), begins: ON_LOAD, reduced: "as-it-is" };
+}
+
+/** What CSS cannot do with a study. */
+export function cssLimits(study: Study, settings: HandoffSettings): readonly HandoffLimit[] {
+  const motion = compileStudy(study);
+  const cues = motion.events(Number.NEGATIVE_INFINITY, motion.duration + 1e-3).length;
+  const limits: HandoffLimit[] = [];
+  if (cues > 0)
+    limits.push({
+      what: `${cues === 1 ? "A cue is" : `${cues} cues are`} neither told nor heard.`,
+      cure: "Hand off the cues as well.",
+    });
+  if (settings.begins === "scroll" && motion.endless)
+    limits.push({
+      what: "What repeats forever is played once along the way.",
+      cure: "Begin when it comes into view to have it repeat.",
+    });
+  if (settings.begins === "view")
+    limits.push({
+      what: `CSS does not know when something comes into view: a script gives it the class ${PLAYING}.`,
+      cure: "The script stands at the end of the file; a page has it already.",
+    });
+  if (settings.lacking === "bezier")
+    limits.push({
+      what: "A cubic-bezier bounces once at most: curves that CSS lacks are only near.",
+      cure: "The proof says how near. Choose linear() to have them as they are.",
+    });
+  if (settings.fallbacks === "written")
+    limits.push({
+      what: "Old browsers see cubic-beziers that do not pass their ends, and no shakes.",
+      cure: "Leave them out where all browsers are of 2024 or later: the file is smaller then.",
+    });
+  return limits;
+}
