@@ -2,6 +2,7 @@ import { cssFormat } from "./cssFormat.ts";
 import { cuesFormat } from "./cuesFormat.ts";
 import { curvesFormat } from "./curvesFormat.ts";
 import { framesFormat } from "./framesFormat.ts";
+import { functionFormat } from "./functionFormat.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 import { moduleFormat } from "./moduleFormat.ts";
 import { pageFormat } from "./pageFormat.ts";
@@ -17,6 +18,7 @@ export const HANDOFF_FORMATS: readonly HandoffFormat[] = [
   moduleFormat,
   reactFormat,
   cuesFormat,
+  functionFormat,
   framesFormat,
   curvesFormat,
   tokensFormat,

@@ -1,38 +1,11 @@
-import { compileStudy, type Motion } from "../../motion/index.ts";
-import { CHANNELS, type Study } from "../../study/index.ts";
+import { compileStudy } from "../../motion/index.ts";
+import type { Study } from "../../study/index.ts";
 import { classNames } from "../css/cssText.ts";
-import { isShaken } from "../css/shaken.ts";
+import { columnsOf } from "../function/channelPieces.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 
 /** The most rows of a table. */
 const MOST_ROWS = 100_000;
-
-/** A column of the table: what it is called, and where its number is in a pose buffer. */
-interface Column {
-  readonly name: string;
-  readonly slot: number;
-}
-
-const COLOR_PARTS = ["red", "green", "blue", "alpha"] as const;
-
-function columnsOf(motion: Motion, isLeft: (figureId: string) => boolean, all: boolean): Column[] {
-  const { figures } = motion.study;
-  const names = classNames(figures.map(({ name }) => name));
-  return figures.flatMap((figure, i) => {
-    if (!isLeft(figure.id)) return [];
-    return CHANNELS.flatMap(({ id, kind }): Column[] => {
-      const slot = motion.slot(i, id);
-      const moves =
-        motion.drivenAt(i, id) !== undefined ||
-        motion.followers.some((follower) => follower.slot === slot) ||
-        isShaken(motion, i, id);
-      if (!all && !moves) return [];
-      const name = `${names[i]}.${id}`;
-      if (kind !== "color") return [{ name, slot }];
-      return COLOR_PARTS.map((part, c) => ({ name: `${name}.${part}`, slot: slot + c }));
-    });
-  });
-}
 
 /** A field of CSV, RFC 4180. */
 function field(text: string): string {
@@ -82,13 +55,14 @@ export const framesFormat: HandoffFormat = {
   write: (study, { as, rate, channels }, { figures }) => {
     const motion = compileStudy(study);
     const columns = columnsOf(motion, (id) => !figures || figures.has(id), channels === "all");
+    const figureNames = classNames(study.figures.map(({ name }) => name));
     const poses = new Float64Array(motion.slotCount);
     const rows = Array.from({ length: rowsOf(study, Number(rate)).count }, (_, i) => {
       const time = (i * 1000) / Number(rate);
       motion.at(time, poses);
       return [time, ...columns.map(({ slot }) => poses[slot] as number)];
     });
-    const names = ["time", ...columns.map(({ name }) => name)];
+    const names = ["time", ...columns.map(({ figure, name }) => `${figureNames[figure]}.${name}`)];
     if (as === "json") {
       const lines = rows.map((row) => `    ${JSON.stringify(row)}`);
       return {

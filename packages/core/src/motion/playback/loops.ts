@@ -44,7 +44,9 @@ export function commonLoop(loops: readonly number[]): {
     common = (common / divisor(common, part)) * part;
     if (common > LONGEST_ROUND * UNIT) return { length: LONGEST_ROUND, exact: false };
   }
-  return { length: common / UNIT, exact: true };
+  // A multiple of one of them: their thousandths are rounded.
+  const [first = 0] = loops.filter((loop) => loop > 0);
+  return { length: Math.round(common / UNIT / first) * first, exact: true };
 }
 
 /** The periods of everything that affects a channel of a figure, including its source if it follows, without shakes. */

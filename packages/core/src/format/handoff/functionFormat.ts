@@ -1,0 +1,78 @@
+import { compileStudy } from "../../motion/index.ts";
+import { cText, functionTables, scriptText } from "../function/functionText.ts";
+import type { HandoffFormat } from "./handoffFormat.ts";
+
+/** `poseAt(t)` and each easing as plain functions, for canvas, game loops and shaders. */
+export const functionFormat: HandoffFormat = {
+  id: "function",
+  label: "Functions",
+  note: "poseAt(t) and each easing",
+  group: "For any code",
+  options: [
+    {
+      type: "choice",
+      id: "as",
+      label: "As",
+      choices: [
+        { value: "js", text: "JavaScript" },
+        { value: "ts", text: "TypeScript" },
+        { value: "c", text: "C" },
+      ],
+      initial: "js",
+    },
+    {
+      type: "choice",
+      id: "within",
+      label: "Within",
+      choices: [
+        { value: "1e-9", text: "a billionth" },
+        { value: "0.00001", text: "0.00001" },
+        { value: "0.001", text: "0.001" },
+        { value: "0.01", text: "0.01" },
+      ],
+      initial: "1e-9",
+    },
+    {
+      type: "choice",
+      id: "channels",
+      label: "Channels",
+      choices: [
+        { value: "moving", text: "that move" },
+        { value: "all", text: "all" },
+      ],
+      initial: "moving",
+    },
+  ],
+  extension: ({ as }) => String(as ?? "js"),
+  mime: "text/plain",
+  choosesFigures: true,
+  write: (study, { as, within, channels }, { figures }) => {
+    const tables = functionTables(study, {
+      leaves: (id) => !figures || figures.has(id),
+      all: channels === "all",
+      tolerance: Number(within ?? 1e-9),
+    });
+    return { text: as === "c" ? cText(tables) : scriptText(tables, as === "ts") };
+  },
+  limits: (study, { as }) => {
+    const { endless } = compileStudy(study);
+    return [
+      ...(as === "c"
+        ? [
+            {
+              what: "Shader languages have single precision and no static arrays everywhere.",
+              cure: "Write float for double, and put the numbers where your language keeps them.",
+            },
+          ]
+        : []),
+      ...(endless
+        ? [
+            {
+              what: "Endless parts whose rounds meet only after a minute start again then.",
+              cure: "Give them lengths that meet sooner.",
+            },
+          ]
+        : []),
+    ];
+  },
+};
