@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { resolve } from "node:path";
-import { HANDOFF_FORMATS, stageScript } from "@levitas/core/format";
+import { HANDOFF_FORMATS, stageScript, transitionCss } from "@levitas/core/format";
 import { compileStudy, type Motion } from "@levitas/core/motion";
 import { readStudyText } from "@levitas/core/shape";
 import type { Study } from "@levitas/core/study";
@@ -29,6 +29,19 @@ const demos: [string, Study][] = readdirSync(DEMO)
     if (!study.ok) throw new Error(`${file}: ${study.faults[0]?.message}`);
     return [study.value.name, study.value];
   });
+
+/** A motion that stands as another one ends. */
+function heldAtEnd(motion: Motion): Motion {
+  const held = Object.create(motion, {
+    at: { value: (_: number, out: Float64Array) => motion.at(motion.duration, out) },
+  });
+  return new Proxy(held, {
+    get: (_, name) => {
+      const own = name === "at" ? held.at : Reflect.get(motion, name, motion);
+      return typeof own === "function" && name !== "at" ? own.bind(motion) : own;
+    },
+  });
+}
 
 describe("the CSS hand-off in a real browser", () => {
   let browser: Browser;
@@ -80,6 +93,21 @@ describe("the CSS hand-off in a real browser", () => {
       expectAlike(await compareStage(page, motion, [time], 0.1));
     }
   });
+
+  it.each([...demos, ...awkward])(
+    "goes from pose to pose as a transition: %s",
+    async (_, study) => {
+      const motion = compileStudy(study);
+      const { lost } = transitionCss(study, { when: "class", on: "[data-scene]", share: 1 });
+      await buildStage(page, study, "transition");
+      // What a transition cannot do is said; then its two poses are what is left to compare.
+      const isWhole = lost.length === 0 && !motion.endless;
+      const inside = momentsOf(motion).filter((time) => time <= motion.duration);
+      const times = isWhole ? inside : [motion.duration + 1000];
+      const still = isWhole ? motion : heldAtEnd(motion);
+      expectAlike(await compareStage(page, still, times, 0.1));
+    },
+  );
 
   it("can be played, slowed, sent to a time and back, and tells its cues, as a module", async () => {
     const study = demos.find(([name]) => name === "Kiosk arrival")?.[1];

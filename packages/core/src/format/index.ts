@@ -1,6 +1,7 @@
 export { type CssHandoff, type CssWeight, handoffCss, WITHIN } from "./css/css.ts";
 export { isSelector } from "./css/cssBegins.ts";
 export { cssCurve, cssNumber } from "./css/cssText.ts";
+export { transitionCss } from "./css/transitionCss.ts";
 export {
   CONVERSIONS,
   type Conversion,

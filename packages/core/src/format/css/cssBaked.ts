@@ -209,20 +209,39 @@ export function alongLine(
     { place: 100, value: write(high) },
   ];
   if (way / (tolerances[main] as number) < 0.25) return ends();
+  const timing = linearAlong(parts, tolerances, { from, to }, low, high);
+  return timing === undefined ? undefined : ends(timing === "linear" ? undefined : timing);
+}
+
+/**
+ * The progress from some values to others over time as `linear()`; undefined where they leave the line between them.
+ * Places on it may lie beyond its ends.
+ */
+export function linearAlong(
+  parts: readonly (readonly BakedStop[])[],
+  tolerances: readonly number[],
+  { from, to }: Pick<Round, "from" | "to">,
+  low: readonly number[],
+  high: readonly number[],
+): string | undefined {
+  const ways = tolerances.map((_, c) => (high[c] as number) - (low[c] as number));
+  const share = (c: number) => Math.abs(ways[c] as number) / (tolerances[c] as number);
+  const main = tolerances.reduce((best, _, c) => (share(c) > share(best) ? c : best), 0);
+  const way = ways[main] as number;
+  if (way === 0) return undefined;
   const placeOf = (values: readonly number[]) =>
     ((values[main] as number) - (low[main] as number)) / way;
-  const isOff = all.some(({ values }) => {
+  const isOff = parts.flat().some(({ values }) => {
     const place = placeOf(values);
-    return tolerances.some((tolerance, c) => {
-      const [a, b] = [low[c] as number, high[c] as number];
-      return Math.abs((values[c] as number) - a - (b - a) * place) > tolerance * OFF_LINE;
-    });
+    return tolerances.some(
+      (tolerance, c) =>
+        Math.abs((values[c] as number) - (low[c] as number) - (ways[c] as number) * place) >
+        tolerance * OFF_LINE,
+    );
   });
   if (isOff) return undefined;
   const room = Math.min(
-    ...tolerances.map(
-      (tolerance, c) => tolerance / Math.abs((high[c] as number) - (low[c] as number)),
-    ),
+    ...tolerances.map((tolerance, c) => tolerance / Math.abs(ways[c] as number)),
   );
   const stops = parts.flatMap((part) => {
     const samples = part.map(({ time, values }) => ({
@@ -231,8 +250,8 @@ export function alongLine(
     }));
     return samples.length > 2 ? fewestLinks(samples, room * LINK_ROOM) : samples;
   });
-  if (stops.length === 2 && stops[0]?.value === 0 && stops[1]?.value === 1) return ends();
-  return ends(linearText(stops, decimalsFor(room), decimalsFor(STEP / (to - from))));
+  if (stops.length === 2 && stops[0]?.value === 0 && stops[1]?.value === 1) return "linear";
+  return linearText(stops, decimalsFor(room), decimalsFor(STEP / (to - from)));
 }
 
 /** How far values may lie from a line on which they are said to lie, in tolerances. */

@@ -10,6 +10,7 @@ import { reactFormat } from "./reactFormat.ts";
 import { stillFormat } from "./stillFormat.ts";
 import { svgFormat } from "./svgFormat.ts";
 import { tokensFormat } from "./tokensFormat.ts";
+import { transitionFormat } from "./transitionFormat.ts";
 
 /** The formats, in the order they are offered. */
 export const HANDOFF_FORMATS: readonly HandoffFormat[] = [
@@ -17,6 +18,7 @@ export const HANDOFF_FORMATS: readonly HandoffFormat[] = [
   pageFormat,
   moduleFormat,
   reactFormat,
+  transitionFormat,
   cuesFormat,
   functionFormat,
   framesFormat,

@@ -1,0 +1,339 @@
+import { compileStudy, type Motion } from "../../motion/index.ts";
+import {
+  type ChannelId,
+  channelOf,
+  clampShown,
+  type Figure,
+  PERSPECTIVE,
+  type Study,
+} from "../../study/index.ts";
+import { cssComment } from "../escape.ts";
+import { marksOf, sample } from "./bake.ts";
+import { linearAlong } from "./cssBaked.ts";
+import { isSelector, ON_LOAD, PLAYING, selectorsOf } from "./cssBegins.ts";
+import { faceChanges } from "./cssFaces.ts";
+import { CSS_PROPERTIES, type CssProperty } from "./cssProperties.ts";
+import { CssCurves, classNames, cssNumber } from "./cssText.ts";
+import { figureTolerances } from "./cssTolerances.ts";
+import { propertyTexts } from "./poseCss.ts";
+
+/** What has figures go from the one pose to the other. */
+export const TRANSITION_WAYS = ["hover", "press", "focus", "class"] as const;
+export type TransitionWay = (typeof TRANSITION_WAYS)[number];
+
+const STATES: Readonly<Record<TransitionWay, string>> = {
+  hover: ":hover",
+  press: ":active",
+  focus: ":focus-within",
+  class: `.${PLAYING}`,
+};
+
+export interface TransitionOptions {
+  readonly when: TransitionWay;
+  /** Selector of the element around all figures. */
+  readonly on: string;
+  readonly figures?: ReadonlySet<string> | undefined;
+  readonly selectors?: Readonly<Record<string, string>> | undefined;
+  /** What is multiplied with the tolerances of all properties. */
+  readonly share: number;
+}
+
+/** CSS that goes from how a study begins to how it ends, and what of the motion between is lost. */
+export interface TransitionCss {
+  readonly text: string;
+  readonly classOf: Readonly<Record<string, string>>;
+  readonly selectorOf: Readonly<Record<string, string>>;
+  /** What moves in a way that no transition has, such as "rotate of lamp". */
+  readonly lost: readonly string[];
+}
+
+/** One declaration that changes, and how. */
+interface Change {
+  readonly property: string;
+  readonly before: string;
+  readonly after: string;
+  readonly duration: number;
+  readonly delay: number;
+  readonly timing: string;
+}
+
+/**
+ * Two rules for each figure, how it stands at first and at the end, and a transition between them: each property with
+ * the delay, the duration and the progress that the motion has.
+ */
+export function transitionCss(
+  study: Study,
+  { when, on, figures, selectors = {}, share }: TransitionOptions,
+): TransitionCss {
+  const motion = compileStudy(study);
+  const names = classNames(study.figures.map(({ name }) => name));
+  const classOf = Object.fromEntries(study.figures.map((f, i) => [f.id, names[i] as string]));
+  const selectorOf = selectorsOf(study, classOf, selectors);
+  const curves = new CssCurves();
+  const toleranceOf = figureTolerances(motion, share);
+  const lost: string[] = [];
+  const around = isSelector(on) ? on.trim() : ON_LOAD.on;
+  const state = `${around.includes(",") ? `:is(${around})` : around}${STATES[when]}`;
+  const still: string[] = [];
+  const blocks = study.figures.flatMap((figure, i) => {
+    if (figures && !figures.has(figure.id)) return [];
+    const selector = selectorOf[figure.id] as string;
+    const found = changesOf(motion, figure, i, { name: names[i] as string, curves, toleranceOf });
+    lost.push(...found.lost);
+    const rules = ruleBlocks(selector, state, found.still, found.changes);
+    if (found.changes.length > 0) still.push(selector);
+    return [...found.registered, ...rules, ...faceBlocks(motion, i, selector, state, still)];
+  });
+  const calm =
+    still.length === 0
+      ? []
+      : [
+          `@media (prefers-reduced-motion: reduce) {\n  ${still.join(",\n  ")} {\n    transition: none;\n  }\n}`,
+        ];
+  const head = `/* ${cssComment(study.name)}: from how it begins to how it ends, ${cssNumber(motion.duration)} ms. */`;
+  return { text: `${[head, ...blocks, ...calm].join("\n\n")}\n`, classOf, selectorOf, lost };
+}
+
+const block = (selector: string, lines: readonly string[]) =>
+  `${selector} {\n  ${lines.join("\n  ")}\n}`;
+
+function ruleBlocks(
+  selector: string,
+  state: string,
+  still: readonly string[],
+  changes: readonly Change[],
+): string[] {
+  const inside = selector.includes(",") ? `:is(${selector})` : selector;
+  const first = changes.map(({ property, before }) => `${property}: ${before};`);
+  const timings = changes.map(
+    ({ property, duration, timing, delay }) =>
+      `${property} ${cssNumber(duration)}ms ${timing} ${cssNumber(delay)}ms`,
+  );
+  const transition = timings.length > 0 ? [`transition:\n    ${timings.join(",\n    ")};`] : [];
+  return [
+    block(selector, [
+      "position: absolute;",
+      "left: 0;",
+      "top: 0;",
+      ...still,
+      ...first,
+      ...transition,
+    ]),
+    ...(changes.length > 0
+      ? [
+          block(
+            `${state} ${inside}`,
+            changes.map(({ property, after }) => `${property}: ${after};`),
+          ),
+        ]
+      : []),
+  ];
+}
+
+interface Around {
+  readonly name: string;
+  readonly curves: CssCurves;
+  readonly toleranceOf: (index: number, property: CssProperty) => number;
+}
+
+/** How the properties of a figure change, and those that stay. */
+function changesOf(
+  motion: Motion,
+  figure: Figure,
+  index: number,
+  { name, curves, toleranceOf }: Around,
+) {
+  const poseAt = (t: number) => motion.at(t, new Float64Array(motion.slotCount));
+  const [first, last] = [poseAt(Number.NEGATIVE_INFINITY), poseAt(motion.duration)];
+  const [before, after] = [propertyTexts(motion, first, index), propertyTexts(motion, last, index)];
+  const changes: Change[] = [];
+  const still: string[] = [];
+  const registered: string[] = [];
+  const lost: string[] = [];
+  const declared = (text: string) => text.slice(text.indexOf(":") + 2, -1);
+  for (const [p, property] of CSS_PROPERTIES.entries()) {
+    const [from, to] = [before[p]?.text ?? "", after[p]?.text ?? ""];
+    const channels = property.channels.filter((id) => isDriven(motion, index, id));
+    const named = `${property.property} of ${figure.name}`;
+    if (channels.length === 0) {
+      still.push(from);
+      continue;
+    }
+    const change = { property: property.property, before: declared(from), after: declared(to) };
+    const tolerance = toleranceOf(index, property);
+    const way = wayOf(motion, index, channels, tolerance, curves, [first, last]);
+    if (from === to) {
+      still.push(from);
+      if (way !== "still") lost.push(named);
+      continue;
+    }
+    if (typeof way === "object") {
+      changes.push({ ...change, ...way });
+      continue;
+    }
+    const apart = SPLIT.has(property.property)
+      ? channels.map((id) => wayOf(motion, index, [id], tolerance, curves, [first, last]))
+      : [];
+    if (apart.length < 2 || apart.some((each) => each === "bent")) {
+      lost.push(named);
+      changes.push({ ...change, ...roughWay(motion, index, channels) });
+      continue;
+    }
+    // Each channel has a way of its own: they run as registered properties.
+    for (const id of property.channels) {
+      const variable = `--${name}-${id.toLowerCase()}`;
+      const text = (pose: Float64Array) =>
+        `${cssNumber(pose[motion.slot(index, id)] as number)}${property.unit}`;
+      registered.push(
+        `@property ${variable} {\n  syntax: "${property.syntax}";\n  inherits: false;\n  initial-value: 0${property.unit};\n}`,
+      );
+      const own = apart[channels.indexOf(id)];
+      if (typeof own === "object")
+        changes.push({ property: variable, before: text(first), after: text(last), ...own });
+      else still.push(`${variable}: ${text(first)};`);
+    }
+    const variables = property.channels.map((id) => `var(--${name}-${id.toLowerCase()})`);
+    still.push(
+      `${property.property}: ${property.write?.(variables, { perspective: PERSPECTIVE }) ?? variables.join(" ")};`,
+    );
+  }
+  return { changes, still, registered, lost };
+}
+
+/** The properties whose channels can run one by one. */
+const SPLIT = new Set(["translate", "scale"]);
+
+function isDriven(motion: Motion, index: number, id: ChannelId): boolean {
+  const slot = motion.slot(index, id);
+  return (
+    motion.drivenAt(index, id) !== undefined ||
+    motion.followers.some((each) => each.slot === slot) ||
+    motion.shakes.length > 0
+  );
+}
+
+type Way = Pick<Change, "duration" | "delay" | "timing">;
+
+/** When and how channels go together from their first values to their last: "bent" where they leave the line between. */
+function wayOf(
+  motion: Motion,
+  index: number,
+  channels: readonly ChannelId[],
+  tolerance: number,
+  curves: CssCurves,
+  [first, last]: readonly [Float64Array, Float64Array],
+): Way | "bent" | "still" {
+  const exact = oneSpan(motion, index, channels, tolerance, curves);
+  if (exact) return exact;
+  const isColor = channels[0] === "color";
+  const count = isColor ? 4 : channels.length;
+  const color = new Float64Array(4);
+  const shown = (id: ChannelId, value: number) => clampShown(channelOf(id), value);
+  const read = (t: number, out: number[]) => {
+    if (isColor) {
+      motion.colorAt(index, t, color);
+      for (let c = 0; c < 4; c++) out[c] = color[c] as number;
+    } else
+      channels.forEach((id, c) => {
+        out[c] = shown(id, motion.valueAt(index, id, t));
+      });
+  };
+  const valuesIn = (pose: Float64Array) =>
+    isColor
+      ? Array.from(pose.subarray(motion.slot(index, "color"), motion.slot(index, "color") + 4))
+      : channels.map((id) => shown(id, pose[motion.slot(index, id)] as number));
+  const [low, high] = [valuesIn(first), valuesIn(last)];
+  const tolerances = new Array(count).fill(isColor ? Math.max(tolerance, COLOR_ROOM) : tolerance);
+  const end = Math.max(motion.duration, 1);
+  const marks = channels.flatMap((id) => marksOf(motion, index, id, 0, end));
+  const parts = sample({ read, tolerances, marks }, 0, end);
+  const all = parts.flat();
+  const isAt = (values: readonly number[], goal: readonly number[]) =>
+    values.every(
+      (value, c) => Math.abs(value - (goal[c] as number)) <= (tolerances[c] as number) * 0.2,
+    );
+  const begins = all.findIndex(({ values }) => !isAt(values, low));
+  if (begins < 0) return "still";
+  const ends = all.length - 1 - [...all].reverse().findIndex(({ values }) => !isAt(values, high));
+  const from = all[Math.max(begins - 1, 0)]?.time ?? 0;
+  const to = all[Math.min(ends + 1, all.length - 1)]?.time ?? end;
+  // A jump is no way: it is there after a time.
+  if (to <= from) return { delay: from, duration: 0, timing: "linear" };
+  if (channels[0] === "visible") {
+    const jumps = all.filter(({ values }, i) => i > 0 && !isAt(values, all[i - 1]?.values ?? []));
+    return jumps.length > 1
+      ? "bent"
+      : { delay: jumps[0]?.time ?? 0, duration: 0, timing: "linear" };
+  }
+  const inside = parts
+    .map((part) => part.filter(({ time }) => time >= from && time <= to))
+    .filter((part) => part.length > 0);
+  const timing = linearAlong(inside, tolerances, { from, to }, low, high);
+  return timing === undefined ? "bent" : { delay: from, duration: to - from, timing };
+}
+
+/** Colors that are blended elsewhere than in sRGB leave the line a little. */
+const COLOR_ROOM = 0.004;
+
+/** Channels that are driven by one tween with two keys leave with its own curve. */
+function oneSpan(
+  motion: Motion,
+  index: number,
+  channels: readonly ChannelId[],
+  tolerance: number,
+  curves: CssCurves,
+): Way | undefined {
+  if (motion.shakes.length > 0 || channels.length !== 1) return undefined;
+  const [id = "x"] = channels;
+  const [layer, ...others] = motion.drivenAt(index, id)?.layers ?? [];
+  if (!layer || others.length > 0 || layer.time || layer.relative || layer.track.times.length !== 2)
+    return undefined;
+  if (layer.track.components !== 1 || id === "visible" || channelOf(id).legal) return undefined;
+  const [from = 0, to = 0] = layer.track.values;
+  const isHeld = layer.fill === "both" || (layer.fill === "forwards" && layer.start === 0);
+  if (from === to || !isHeld) return undefined;
+  const timing = curves.write(
+    layer.track.shape(0),
+    Math.min(0.004, tolerance / Math.abs(to - from)),
+  );
+  const [first = 0, last = 0] = layer.track.times;
+  return { delay: layer.start, duration: last - first, timing };
+}
+
+/** From the first change to the last, evenly: where no transition has the way that was made. */
+function roughWay(motion: Motion, index: number, channels: readonly ChannelId[]): Way {
+  const layers = channels.flatMap((id) => motion.drivenAt(index, id)?.layers ?? []);
+  const delay = Math.min(...layers.map(({ start }) => start), motion.duration);
+  return { delay, duration: motion.duration - delay, timing: "ease-in-out" };
+}
+
+/** The faces of a card, each seen while it faces the viewer. */
+function faceBlocks(
+  motion: Motion,
+  index: number,
+  selector: string,
+  state: string,
+  still: string[],
+): string[] {
+  const figure = motion.study.figures[index];
+  if (figure?.kind !== "card" || !figure.look.back) return [];
+  const { back, times } = faceChanges(motion, index);
+  const ends = times.length % 2 === 1 ? !back : back;
+  const word = (shown: boolean) => (shown ? "inherit" : "hidden");
+  const inside = selector.includes(",") ? `:is(${selector})` : selector;
+  return (["front", "back"] as const).flatMap((side) => {
+    const own = `${inside} > .${side}`;
+    const changes = ends !== back;
+    if (changes) still.push(own);
+    return [
+      block(own, [
+        ...["position: absolute;", "inset: 0;", ...(side === "back" ? ["rotate: y 180deg;"] : [])],
+        `visibility: ${word(back === (side === "back"))};`,
+        ...(changes ? [`transition: visibility 0s linear ${cssNumber(times.at(-1) ?? 0)}ms;`] : []),
+      ]),
+      ...(changes
+        ? [block(`${state} ${own}`, [`visibility: ${word(ends === (side === "back"))};`])]
+        : []),
+    ];
+  });
+}
