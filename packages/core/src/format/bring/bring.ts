@@ -1,0 +1,204 @@
+import { type Fault, good, type Result } from "../../fault/index.ts";
+import {
+  emptyStudy,
+  type Figure,
+  type Key,
+  type SharedCurve,
+  type Study,
+  type Track,
+  type Tween,
+} from "../../study/index.ts";
+import { readCollection } from "../tokens/collection.ts";
+import type { Brought, BroughtFigure, BroughtTween, Unread } from "./brought.ts";
+import { readCss } from "./css.ts";
+import { figuresOfTable, isTable, readCsv, tableOf } from "./framesTable.ts";
+import { figuresOf } from "./fromWeb.ts";
+import { readSvg } from "./svg.ts";
+import { isWebAnimations, readWebAnimations } from "./webAnimations.ts";
+
+/** A text longer than this is not read: letters. */
+export const LONGEST_BROUGHT = 20_000_000;
+/** What is listed at most of what could not be read. */
+const MOST_UNREAD = 500;
+
+/**
+ * Reads motion of another origin: CSS with keyframes, animations and transitions, Web Animations as JSON, an SVG that
+ * moves, a table of frames (CSV or JSON), or design tokens. What could not be read is listed with its place; a text in
+ * which there is nothing that moves is a fault.
+ */
+export function readBrought(text: string): Result<Brought> {
+  if (text.length > LONGEST_BROUGHT)
+    return bad("too-long", "", "The text is longer than 20 million letters.", "Bring it in parts.");
+  const unread: Unread[] = [];
+  const trimmed = text.trim();
+  if (trimmed === "") return bad("nothing", "", "The text is empty.", CURE);
+  const done = (
+    kind: string,
+    figures: readonly BroughtFigure[],
+    curves: Brought["curves"] = [],
+  ): Result<Brought> => {
+    if (figures.length === 0 && curves.length === 0) {
+      const [first] = unread;
+      const why = first ? ` ${capital(first.place)}: ${first.what}, ${first.why}.` : "";
+      return bad(
+        "nothing-moves",
+        first?.place ?? "",
+        `Nothing that moves was found in this ${kind}.${why}`,
+        CURE,
+      );
+    }
+    return good({ kind, figures, curves, unread: inOrder(unread).slice(0, MOST_UNREAD) });
+  };
+  if (trimmed.startsWith("<")) {
+    const styles = /^<(!doctype html|html)/i.test(trimmed);
+    return done(styles ? "page" : "SVG", figuresOf(readSvg(text, unread), unread));
+  }
+  // A selector may begin with a bracket as well.
+  const isData =
+    trimmed.startsWith("{") || (trimmed.startsWith("[") && !/^\[[-\w]+[~|^$*]?[\]=]/.test(trimmed));
+  if (isData) return readData(text, unread, done);
+  if (/^"?[-\w .]*"?\s*,/.test(trimmed.split("\n")[0] ?? "") && !trimmed.includes("{"))
+    return done("table", figuresOfTable(readCsv(text, unread), unread));
+  return done("CSS", figuresOf(readCss(text, unread), unread));
+}
+
+/** By line, where there are lines. */
+function inOrder(unread: readonly Unread[]): Unread[] {
+  const line = ({ place }: Unread) => Number(/^line (\d+)$/.exec(place)?.[1] ?? 0);
+  return [...unread].sort((a, b) => line(a) - line(b));
+}
+
+const CURE =
+  "Give CSS with @keyframes or transitions, Web Animations as JSON, an SVG that moves, a table of frames, or design tokens.";
+const capital = (text: string) => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
+
+function bad(
+  code: string,
+  path: string,
+  message: string,
+  cure: string,
+): { ok: false; faults: Fault[] } {
+  return { ok: false, faults: [{ code, path, message, cure }] };
+}
+
+function readData(
+  text: string,
+  unread: Unread[],
+  done: (
+    kind: string,
+    figures: readonly BroughtFigure[],
+    curves?: Brought["curves"],
+  ) => Result<Brought>,
+): Result<Brought> {
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch (error) {
+    return bad(
+      "not-json",
+      "",
+      error instanceof Error ? error.message : String(error),
+      "Mend the JSON, or give CSS, an SVG or a table.",
+    );
+  }
+  if (isTable(data)) return done("table", figuresOfTable(tableOf(data, unread), unread));
+  if (isWebAnimations(data))
+    return done("set of Web Animations", figuresOf(readWebAnimations(data, unread), unread));
+  const tokens = readCollection(text);
+  if (!tokens.ok) return tokens;
+  for (const each of tokens.value.faults ?? [])
+    unread.push({ place: each.path || "the file", what: each.message, why: each.cure ?? "" });
+  return done(
+    "file of design tokens",
+    [],
+    tokens.value.curves.map(({ name, curve }) => ({ name, curve })),
+  );
+}
+
+/** A study of what was brought in, each thing a figure of its own. */
+export function studyOf(brought: Brought, name: string, newId: () => string): Study {
+  return bringInto(emptyStudy(name), brought, [], newId);
+}
+
+/**
+ * A study with what was brought in: its tweens on the figures named in `onto`, by the place of each in the list; null and
+ * absent ones become figures of their own, in front of all others.
+ */
+export function bringInto(
+  study: Study,
+  { figures, curves }: Brought,
+  onto: readonly (string | null)[],
+  newId: () => string,
+): Study {
+  const added: Figure[] = [];
+  const tweens: Tween[] = [];
+  figures.forEach((brought, i) => {
+    const known = study.figures.find(({ id }) => id === onto[i]);
+    const id = known?.id ?? newId();
+    if (!known) added.push(figureOf(brought, id, i));
+    tweens.push(...brought.tweens.map((each) => tweenOf(each, id, newId)));
+  });
+  const names = new Set(study.curves.map(({ name }) => name));
+  const shared = curves.map(({ name, curve }): SharedCurve => {
+    let unique = name;
+    for (let n = 2; names.has(unique); n++) unique = `${name} ${n}`;
+    names.add(unique);
+    return { id: newId(), name: unique, curve };
+  });
+  return {
+    ...study,
+    figures: [...study.figures, ...added],
+    curves: [...study.curves, ...shared],
+    sequence: [...study.sequence, ...tweens],
+  };
+}
+
+const HUES = ["slate", "plum", "olive", "brick", "spruce"] as const;
+const COLORS = ["#3F5E8C", "#7A4A78", "#6B7A2E", "#A8452F", "#1B6B5A"];
+
+function figureOf({ name, rest }: BroughtFigure, id: string, place: number): Figure {
+  const { pivotX, pivotY, ...others } = rest;
+  const size = { width: 96, height: 64 };
+  return {
+    ...{ id, name: name.slice(0, 80), kind: "block", parent: null },
+    pivot: { x: Number(pivotX ?? 50) / 100, y: Number(pivotY ?? 50) / 100 },
+    hue: HUES[place % HUES.length] ?? "slate",
+    rest: {
+      x: 40,
+      y: 40 + 24 * place,
+      color: COLORS[place % COLORS.length] as string,
+      ...size,
+      ...others,
+    },
+    look: {},
+  };
+}
+
+function tweenOf(
+  { name, delay, fill, iterations, direction, tracks }: BroughtTween,
+  figure: string,
+  newId: () => string,
+): Tween {
+  return {
+    ...{ type: "tween", id: newId(), name: name.slice(0, 80), figures: [figure] },
+    tether: { to: "start", offset: delay },
+    tracks: tracks.map(
+      ({ channel, mode, space, keys }): Track => ({
+        channel,
+        ...(mode ? { mode } : {}),
+        ...(space ? { space } : {}),
+        keys: keys.map(
+          ({ time, value, curve }): Key => ({
+            id: newId(),
+            time,
+            value,
+            ...(curve ? { curve } : {}),
+          }),
+        ),
+      }),
+    ),
+    fill,
+    ...(iterations === 1 ? {} : { iterations }),
+    ...(direction === "normal" ? {} : { direction }),
+  };
+}

@@ -1,0 +1,237 @@
+import { calc } from "@csstools/css-calc";
+import { type CssNode, parse, walk } from "css-tree";
+import type { ChannelId } from "../../study/index.ts";
+import { readColor } from "../../value/index.ts";
+
+/** What a property says, by channels; a text says why it cannot be read. */
+export type ChannelValues = Partial<Record<ChannelId, number | string>> | string;
+
+/** The channels of each property, in the order of its parts. */
+const PARTS: Readonly<Record<string, readonly ChannelId[]>> = {
+  translate: ["x", "y"],
+  scale: ["scaleX", "scaleY"],
+  rotate: ["rotate"],
+  "transform-origin": ["pivotX", "pivotY"],
+  opacity: ["opacity"],
+  color: ["color"],
+  "background-color": ["color"],
+  fill: ["color"],
+  filter: ["blur"],
+  width: ["width"],
+  height: ["height"],
+  left: ["x"],
+  top: ["y"],
+  "border-radius": ["corner"],
+  visibility: ["visible"],
+};
+
+/** Functions of `transform` with the channels of their arguments. */
+const FUNCTIONS: Readonly<Record<string, readonly ChannelId[]>> = {
+  translate: ["x", "y"],
+  translatex: ["x"],
+  translatey: ["y"],
+  translate3d: ["x", "y"],
+  rotate: ["rotate"],
+  rotatez: ["rotate"],
+  rotatex: ["turnX"],
+  rotatey: ["turnY"],
+  scale: ["scaleX", "scaleY"],
+  scalex: ["scaleX"],
+  scaley: ["scaleY"],
+  skewx: ["skew"],
+  skew: ["skew"],
+};
+
+/** The channels that a property can move; none for one that has none here. */
+export function channelsOfProperty(property: string): readonly ChannelId[] {
+  return PARTS[property] ?? [];
+}
+
+/** A text with the custom properties in it replaced by what is declared of them. */
+export function withVariables(text: string, declared: ReadonlyMap<string, string>): string {
+  let out = text;
+  for (let round = 0; round < 8 && out.includes("var("); round++)
+    out = out.replace(
+      /var\(\s*(--[-\w]+)\s*(?:,\s*([^()]*))?\)/g,
+      (whole, name: string, other?: string) => declared.get(name)?.trim() ?? other ?? whole,
+    );
+  return out;
+}
+
+/**
+ * The channel that a custom property feeds, from the declaration it stands in, and whether it adds to another one
+ * there.
+ */
+export function channelOfVariable(
+  variable: string,
+  declared: ReadonlyMap<string, string>,
+): { readonly channel: ChannelId; readonly adds: boolean; readonly property: string } | undefined {
+  const used = new RegExp(`var\\(\\s*${variable.replace(/[^-\w]/g, "")}\\s*[,)]`);
+  for (const [property, text] of declared) {
+    if (property.startsWith("--") || !used.test(text)) continue;
+    const found =
+      property === "transform"
+        ? argumentsOf(text)
+        : partsOf(text).map((part, i) => ({ part, channel: PARTS[property]?.[i] }));
+    for (const { part, channel } of found) {
+      if (!channel || !used.test(part)) continue;
+      return { channel, adds: part.search(used) > part.indexOf("var("), property };
+    }
+  }
+  return undefined;
+}
+
+function partsOf(text: string): string[] {
+  const parts: string[] = [];
+  let depth = 0;
+  let part = "";
+  for (const letter of text) {
+    if (letter === "(") depth++;
+    if (letter === ")") depth--;
+    if (letter === " " && depth === 0) {
+      if (part) parts.push(part);
+      part = "";
+    } else part += letter;
+  }
+  return part ? [...parts, part] : parts;
+}
+
+function argumentsOf(text: string): { part: string; channel: ChannelId | undefined }[] {
+  return partsOf(text).flatMap((call) => {
+    const at = call.indexOf("(");
+    const [name, inside] = [call.slice(0, at).toLowerCase(), call.slice(at + 1, -1)];
+    return splitTop(inside).map((part, i) => ({ part, channel: FUNCTIONS[name]?.[i] }));
+  });
+}
+
+function splitTop(text: string): string[] {
+  const parts: string[] = [""];
+  let depth = 0;
+  for (const letter of text) {
+    if (letter === "(") depth++;
+    if (letter === ")") depth--;
+    if (letter === "," && depth === 0) parts.push("");
+    else parts[parts.length - 1] += letter;
+  }
+  return parts.map((part) => part.trim());
+}
+
+const DEGREES: Readonly<Record<string, number>> = {
+  deg: 1,
+  turn: 360,
+  rad: 180 / Math.PI,
+  grad: 0.9,
+};
+
+/** A value of a property as channel values. */
+export function readWebValue(property: string, value: string): ChannelValues {
+  const text = calc(value).trim();
+  if (property === "color" || property === "background-color" || property === "fill")
+    return readColor(text, "srgb") ? { color: text } : `${text} is no color that can be read`;
+  if (property === "visibility")
+    return { visible: text === "hidden" || text === "collapse" ? 0 : 1 };
+  if (text === "none") return noneOf(property);
+  if (property === "transform") return readTransform(text);
+  let node: CssNode;
+  try {
+    node = parse(text, { context: "value" });
+  } catch {
+    return `${text.slice(0, 40)} is no value of CSS`;
+  }
+  if (property === "filter") {
+    const blur = /^blur\(([^()]*)\)$/.exec(text);
+    const radius = blur ? numberOf(blur[1] ?? "", "px") : undefined;
+    return radius === undefined ? "of filters only blur() can be read" : { blur: radius };
+  }
+  const channels = PARTS[property];
+  if (!channels) return "nothing here moves like it";
+  const words: string[] = [];
+  walk(node, (each: CssNode) => {
+    if (each.type === "Dimension") words.push(`${each.value}${each.unit}`);
+    if (each.type === "Number") words.push(each.value);
+    if (each.type === "Percentage") words.push(`${each.value}%`);
+    if (each.type === "Identifier") words.push(each.name);
+  });
+  if (words.length > 1 && words[0] === "z" && property === "rotate") words.shift();
+  const unit = UNITS[property] ?? "px";
+  const most = property === "border-radius" ? 1 : channels.length;
+  if (
+    words.length === 0 ||
+    words.length > most + (property === "translate" && numberOf(words[2] ?? "", "px") === 0 ? 1 : 0)
+  )
+    return `it has more parts than ${channels.length === 1 ? "one" : "two"}`;
+  const out: Partial<Record<ChannelId, number>> = {};
+  for (const [i, channel] of channels.entries()) {
+    const word =
+      words[i] ?? (property === "scale" ? words[0] : property === "translate" ? "0" : words[0]);
+    const number = numberOf(word ?? "", unit);
+    if (number === undefined) return `${word} is not ${UNIT_WORDS[unit]}`;
+    out[channel] = number;
+  }
+  return out;
+}
+
+const UNITS: Readonly<Record<string, "px" | "deg" | "" | "%">> = {
+  ...{ rotate: "deg", scale: "", opacity: "", "transform-origin": "%" },
+};
+const UNIT_WORDS = { px: "in px", deg: "an angle", "": "a number", "%": "a share in %" } as const;
+
+/** A number in a unit; percentages count as shares where the unit is none. */
+function numberOf(word: string, unit: "px" | "deg" | "" | "%"): number | undefined {
+  const [, digits = "", own = ""] =
+    /^([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)([a-z%]*)$/i.exec(word.trim()) ?? [];
+  const number = Number(digits);
+  if (digits === "" || !Number.isFinite(number)) {
+    const place: Readonly<Record<string, number>> = {
+      left: 0,
+      top: 0,
+      center: 50,
+      right: 100,
+      bottom: 100,
+    };
+    return unit === "%" ? place[word.trim()] : undefined;
+  }
+  if (own === unit || (number === 0 && own === "")) return number;
+  if (unit === "deg") return DEGREES[own] === undefined ? undefined : number * DEGREES[own];
+  if (unit === "" && own === "%") return number / 100;
+  return undefined;
+}
+
+function noneOf(property: string): ChannelValues {
+  switch (property) {
+    case "translate":
+      return { x: 0, y: 0 };
+    case "scale":
+      return { scaleX: 1, scaleY: 1 };
+    case "rotate":
+      return { rotate: 0 };
+    case "filter":
+      return { blur: 0 };
+    case "transform":
+      return {};
+    default:
+      return "none says nothing here";
+  }
+}
+
+function readTransform(text: string): ChannelValues {
+  const out: Partial<Record<ChannelId, number>> = {};
+  for (const call of partsOf(text)) {
+    const at = call.indexOf("(");
+    const name = call.slice(0, at).toLowerCase();
+    if (name === "perspective") continue;
+    const channels = FUNCTIONS[name];
+    if (!channels) return `${name || text}() cannot be read`;
+    const given = splitTop(call.slice(at + 1, -1));
+    for (const [i, channel] of channels.entries()) {
+      const scales = channel === "scaleX" || channel === "scaleY";
+      const word = given[i] ?? (scales ? given[0] : "0");
+      const unit = scales ? "" : channel === "x" || channel === "y" ? "px" : "deg";
+      const number = numberOf(word ?? "", unit);
+      if (number === undefined) return `${word} in ${name}() is not ${UNIT_WORDS[unit]}`;
+      if (out[channel] !== undefined) return `${name}() stands in it twice`;
+      out[channel] = number;
+    }
+  }
+  return out;
+}
