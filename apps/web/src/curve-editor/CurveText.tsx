@@ -1,9 +1,8 @@
 import { curveKindOf, printCurve } from "@levitas/core/curve";
 import { faultText } from "@levitas/core/fault";
-import { cssCurve } from "@levitas/core/format";
+import { printCss } from "@levitas/core/format";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Button } from "../ui/Button.tsx";
-import { copyText } from "../ui/copyText.ts";
 import { useDesk, useDeskCurve } from "./desk/DeskContext.ts";
 import { isTangled, soundCurve } from "./desk/desk.ts";
 import { readPasted } from "./readPasted.ts";
@@ -16,7 +15,7 @@ export function CurveText({ children }: { children?: ReactNode }): ReactNode {
   const desk = useDesk();
   const curve = useDeskCurve();
   // What CSS does not know is shown as it is said here, and copied as what CSS can run.
-  const text = curveKindOf(curve).css ? cssCurve(curve) : printCurve(curve);
+  const text = curveKindOf(curve).css ? printCss(curve) : printCurve(curve);
   const [typed, setTyped] = useState(text);
   const [fault, setFault] = useState("");
   useEffect(() => {
@@ -59,7 +58,7 @@ export function CurveText({ children }: { children?: ReactNode }): ReactNode {
         <Button
           size="small"
           disabled={isTangled(curve)}
-          onClick={() => copyText(cssCurve(soundCurve(curve)), "the curve as CSS")}
+          onClick={async () => (await import("./copyCurve.ts")).copyCurve(soundCurve(curve))}
         >
           Copy curve
         </Button>

@@ -3,6 +3,7 @@ import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { useLoaderData, useParams } from "react-router";
 import { useStore } from "zustand";
 import { studyQueries } from "../api/queries.ts";
+import { useDropped, useIsBringing } from "../bring/wanted.ts";
 import { DragTip } from "../ui/dragTip.tsx";
 import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
 import { Panes } from "./arrangement/Panes.tsx";
@@ -32,6 +33,8 @@ const ConflictBar = lazy(async () => ({
   default: (await import("./ConflictBar.tsx")).ConflictBar,
 }));
 
+const BringHere = lazy(async () => ({ default: (await import("./BringHere.tsx")).BringHere }));
+
 function Choice({ keeper }: { keeper: StudyKeeper }): ReactNode {
   const { kind } = useStore(keeper.state);
   if (kind !== "conflict" && kind !== "gone") return null;
@@ -53,6 +56,8 @@ function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
       void opened.close().then(() => queries.invalidateQueries({ queryKey: studyQueries.all }));
     };
   }, [found, queries]);
+  const isBringing = useIsBringing();
+  useDropped();
   if (!open) return null;
   return (
     <BenchContext value={open.bench}>
@@ -86,6 +91,11 @@ function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
         </main>
       </div>
       <DragTip />
+      {isBringing ? (
+        <Suspense fallback={null}>
+          <BringHere />
+        </Suspense>
+      ) : null}
     </BenchContext>
   );
 }

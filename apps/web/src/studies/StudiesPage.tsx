@@ -1,14 +1,17 @@
 import type { Study } from "@levitas/core/study";
-import { type ReactNode, useDeferredValue, useState } from "react";
+import { lazy, type ReactNode, Suspense, useDeferredValue, useState } from "react";
 import { createStudy, readStoredStudy, type StudySort } from "../api/studies.ts";
+import { bring, useDropped, useIsBringing } from "../bring/wanted.ts";
 import { LeftWork } from "../keeping/LeftWork.tsx";
 import { Header } from "../shell/Header.tsx";
 import { Nav } from "../shell/Nav.tsx";
+import { Button } from "../ui/Button.tsx";
 import { SearchIcon } from "../ui/icons.tsx";
 import { Segmented } from "../ui/Segmented.tsx";
 import { ImportButton } from "./ImportButton.tsx";
 import { NewStudyMenu } from "./NewStudyMenu.tsx";
 import { StudyGrid } from "./StudyGrid.tsx";
+import { useImport } from "./useImport.ts";
 
 const SORTS = [
   { value: "changed", text: "Last changed" },
@@ -16,18 +19,24 @@ const SORTS = [
   { value: "duration", text: "Duration" },
 ] as const;
 
+const BringStudy = lazy(async () => ({ default: (await import("./BringStudy.tsx")).BringStudy }));
+
 /** All studies as cards that play when pointed at. */
 export function StudiesPage(): ReactNode {
   const [search, setSearch] = useState("");
   const [sort, setSort] = useState<StudySort>("changed");
   const wanted = useDeferredValue(search.trim());
   const [scroller, setScroller] = useState<HTMLElement | null>(null);
+  const { takeStudy } = useImport();
+  const isBringing = useIsBringing();
+  useDropped(takeStudy);
   return (
     <div className="flex h-full flex-col">
       <title>Studies, Levitas</title>
       <Header
         actions={
           <>
+            <Button onClick={() => bring()}>Bring in…</Button>
             <ImportButton />
             <NewStudyMenu />
           </>
@@ -61,6 +70,11 @@ export function StudiesPage(): ReactNode {
         <h1 className="sr-only">Studies</h1>
         <StudyGrid search={wanted} sort={sort} scroller={scroller} />
       </main>
+      {isBringing ? (
+        <Suspense fallback={null}>
+          <BringStudy />
+        </Suspense>
+      ) : null}
     </div>
   );
 }

@@ -1,6 +1,9 @@
+export { bringInto, LONGEST_BROUGHT, readBrought, studyOf } from "./bring/bring.ts";
+export type { Brought, BroughtFigure, Unread } from "./bring/brought.ts";
 export { type CssHandoff, type CssWeight, handoffCss, WITHIN } from "./css/css.ts";
 export { isSelector } from "./css/cssBegins.ts";
-export { cssCurve, cssNumber } from "./css/cssText.ts";
+export { cssNumber, printCss } from "./css/cssNumber.ts";
+export { cssCurve } from "./css/cssText.ts";
 export { transitionCss } from "./css/transitionCss.ts";
 export {
   CONVERSIONS,

@@ -1,5 +1,6 @@
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { bring } from "../../bring/wanted.ts";
 import { Button, IconButton } from "../../ui/Button.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { useHeldKey } from "../../ui/useHeldKey.ts";
@@ -66,8 +67,10 @@ export function Shortcuts(): ReactNode {
     };
     const paste = (event: ClipboardEvent) => {
       const text = event.clipboardData?.getData("text/plain") ?? "";
-      if (typing(event) || !text.includes("levitas-keys")) return;
+      if (typing(event) || text === "") return;
       event.preventDefault();
+      // Of another origin: what moves in it is looked for.
+      if (!text.includes("levitas-keys")) return bring(text);
       // What reads text from outside comes when there is some.
       void import("./pasteText.ts").then(({ pasteText }) => pasteText(bench, text));
     };

@@ -1,3 +1,4 @@
+import { bring } from "../../bring/wanted.ts";
 import { chosenFigures } from "../session/selection.ts";
 import { type Command, hasBlocks, MOD, NO_FIGURE, needsBlocks, withBlocks } from "./command.ts";
 
@@ -17,6 +18,13 @@ export const STUDY_COMMANDS: readonly Command[] = [
     keys: ["r"],
     shownKeys: "R",
     run: (bench) => bench.store.setState({ recipesOpen: true }),
+  },
+  {
+    id: "bring-in",
+    label: "Bring in motion from a text or a file",
+    keys: [],
+    shownKeys: "",
+    run: () => bring(),
   },
   {
     id: "group",

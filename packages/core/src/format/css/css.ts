@@ -1,3 +1,4 @@
+import { fitBezier } from "../../fit/index.ts";
 import { compileStudy, type Motion } from "../../motion/index.ts";
 import { type Figure, PERSPECTIVE, type Study } from "../../study/index.ts";
 import { cssComment } from "../escape.ts";
@@ -5,10 +6,11 @@ import { HAIR } from "./cssAnimation.ts";
 import { type CssBegin, ON_LOAD, selectorsOf, waitingRules } from "./cssBegins.ts";
 import { faceCss } from "./cssFaces.ts";
 import { type CssContext, figureCss } from "./cssFigure.ts";
+import { cssNumber } from "./cssNumber.ts";
 import { type CssReduced, calmText, reducedText } from "./cssReduced.ts";
 import { addedText, type CssRule, ruleText, scrollText } from "./cssRule.ts";
 import { shakesCss } from "./cssShakes.ts";
-import { CssCurves, classNames, cssNumber } from "./cssText.ts";
+import { CssCurves, classNames } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
 
 /** CSS that plays a study, and the class names it uses. */
@@ -85,7 +87,10 @@ export function handoffCss(
     perspective: study.scene.perspective ?? PERSPECTIVE,
     toleranceOf: figureTolerances(motion, share),
     keyframesOnly: fallbacks,
-    curves: new CssCurves(study.curves, { lacking, fallbacks }),
+    curves: new CssCurves(study.curves, {
+      ...(lacking === "bezier" ? { lacking: (curve) => fitBezier(curve).curve } : {}),
+      ...(fallbacks ? { fallbacks: (curve) => fitBezier(curve, { within: true }).curve } : {}),
+    }),
     selectorOf,
     tally: { animations: 0, offMainThread: 0, repaints: new Set() },
   };

@@ -6,8 +6,8 @@ import type { Iterations } from "../../timeline/index.ts";
 import { roundTo } from "../../value/index.ts";
 import { type BakedStop, marksOf, sample, thinned } from "./bake.ts";
 import { type CssAnimation, type CssFrame, combine, HAIR, type Written } from "./cssAnimation.ts";
+import { cssNumber } from "./cssNumber.ts";
 import type { CssProperty, CssScene } from "./cssProperties.ts";
-import { cssNumber } from "./cssText.ts";
 import { isShaken, shakeLoops, shakeMarks, turnsShaken } from "./shaken.ts";
 
 /** Whether CSS cannot express what moves a channel, so that it has to be sampled. */

@@ -10,9 +10,10 @@ import {
   type Written,
 } from "./cssAnimation.ts";
 import { baked, needsBaking, simpleIterations } from "./cssBaked.ts";
+import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
 import type { CssRule } from "./cssRule.ts";
-import { CSS_TOLERANCE, type CssCurves, cssNumber } from "./cssText.ts";
+import { CSS_TOLERANCE, type CssCurves } from "./cssText.ts";
 
 /** What the writers of all parts share. */
 export interface CssContext extends CssScene {

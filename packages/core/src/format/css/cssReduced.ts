@@ -1,8 +1,8 @@
 import type { Motion } from "../../motion/index.ts";
 import type { CssAnimation } from "./cssAnimation.ts";
 import { type CssBegin, playingSelector } from "./cssBegins.ts";
+import { cssNumber } from "./cssNumber.ts";
 import { type CssRule, keyframesText } from "./cssRule.ts";
-import { cssNumber } from "./cssText.ts";
 
 /**
  * What people see who prefer reduced motion: the motion with its shakes calmed, its last pose at once, nothing but the

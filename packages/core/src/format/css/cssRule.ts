@@ -1,7 +1,8 @@
 import { cssComment } from "../escape.ts";
 import { type CssAnimation, type CssRegistered, placesOf } from "./cssAnimation.ts";
 import { type CssBegin, ON_LOAD, playingSelector } from "./cssBegins.ts";
-import { type CssCurves, cssNumber } from "./cssText.ts";
+import { cssNumber } from "./cssNumber.ts";
+import type { CssCurves } from "./cssText.ts";
 
 /** The rule of one element with its animations: what CSS writes as text, and a script sets up by itself. */
 export interface CssRule {

@@ -2,8 +2,8 @@ import type { CompiledShake, Motion } from "../../motion/index.ts";
 import { type BakedStop, sample } from "./bake.ts";
 import type { CssAnimation } from "./cssAnimation.ts";
 import { alongLine, baked, type Round, roundsOf, runOf } from "./cssBaked.ts";
+import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
-import { cssNumber } from "./cssText.ts";
 import { shakeLoops, shakeMarks, shakesOf, turnsShaken } from "./shaken.ts";
 
 /** The animations that shakes add to a figure, and their keyframes as people see them who prefer reduced motion. */

@@ -1,15 +1,8 @@
 import { type Curve, curveKindOf, printCurve } from "../../curve/index.ts";
-import { fitBezier, fitLinear } from "../../fit/index.ts";
+import { fitLinear } from "../../fit/index.ts";
 import type { SharedCurve } from "../../study/index.ts";
 import { roundTo } from "../../value/index.ts";
-
-/** Decimals of numbers in CSS: far below a pixel, a degree or a step of color. */
-const DECIMALS = 6;
-
-/** A number as CSS text; the only place where numbers are rounded for hand-offs. */
-export function cssNumber(value: number): string {
-  return String(roundTo(value, DECIMALS));
-}
+import { printCss } from "./cssNumber.ts";
 
 /** The tolerance of `linear()` for a curve that CSS does not have, as a share of the change in value. */
 export const CSS_TOLERANCE = 0.0005;
@@ -19,10 +12,10 @@ const MOST_STOPS = 200;
 
 /** How curves are written as CSS. */
 interface CurveWriting {
-  /** How curves leave that CSS does not have. */
-  readonly lacking?: "linear" | "bezier";
-  /** Whether old browsers get something in place of `linear()` and of what passes its ends. */
-  readonly fallbacks?: boolean;
+  /** The curve that leaves in place of one that CSS does not have; straight pieces if absent. */
+  readonly lacking?: (curve: Curve) => Curve;
+  /** What old browsers get in place of `linear()` and of what passes its ends; nothing if absent. */
+  readonly fallbacks?: (curve: Curve) => Curve;
 }
 
 /** Writes curves as CSS, and fits each distinct curve once: many keys of a study have the same one. */
@@ -80,10 +73,7 @@ export class CssCurves {
 
   /** A curve as CSS text with rounded numbers; `tolerance` is a share of the change in value. */
   write(curve: Curve, tolerance: number = CSS_TOLERANCE): string {
-    const text = printCurve(this.fit(curve, tolerance)).replace(
-      /-?\d+(?:\.\d+)?(?:e[-+]?\d+)?/g,
-      (number) => cssNumber(Number(number)),
-    );
+    const text = printCss(this.fit(curve, tolerance));
     if (this.writing.fallbacks) this.written.set(text, curve);
     return text;
   }
@@ -91,12 +81,12 @@ export class CssCurves {
   /** What browsers get that do not know a timing, where that is asked for: the nearest cubic-bezier between its ends. */
   fallbackOf(text: string): string | undefined {
     const curve = this.written.get(text);
-    if (!curve || !needsFallback(text)) return undefined;
+    const { fallbacks } = this.writing;
+    if (!fallbacks || !curve || !needsFallback(text)) return undefined;
     const known = this.fallbacks.get(text);
     if (known) return known;
-    const fitted = printCurve(fitBezier(curve, { within: true }).curve).replace(
-      /-?\d+(?:\.\d+)?/g,
-      (number) => String(roundTo(Number(number), 3)),
+    const fitted = printCurve(fallbacks(curve)).replace(/-?\d+(?:\.\d+)?/g, (number) =>
+      String(roundTo(Number(number), 3)),
     );
     this.fallbacks.set(text, fitted);
     return fitted;
@@ -111,10 +101,7 @@ export class CssCurves {
     const name = `${step} ${printCurve(curve)}`;
     let fit = this.fitted.get(name);
     if (!fit) {
-      fit =
-        this.writing.lacking === "bezier"
-          ? fitBezier(curve).curve
-          : fitLinear(curve, CSS_TOLERANCE * step).curve;
+      fit = this.writing.lacking?.(curve) ?? fitLinear(curve, CSS_TOLERANCE * step).curve;
       this.fitted.set(name, fit);
     }
     return fit;

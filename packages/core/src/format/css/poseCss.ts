@@ -2,9 +2,9 @@ import { isBackShown, type Motion } from "../../motion/index.ts";
 import { type ChannelId, channelOf, clampShown, PERSPECTIVE } from "../../study/index.ts";
 import { printShownColor } from "../../value/index.ts";
 import { combine } from "./cssAnimation.ts";
+import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES } from "./cssProperties.ts";
 import type { CssRule } from "./cssRule.ts";
-import { cssNumber } from "./cssText.ts";
 
 /** The declaration of each property of a figure as it stands in a pose buffer, and the channels it is made of. */
 export function propertyTexts(

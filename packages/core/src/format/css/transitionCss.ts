@@ -12,8 +12,9 @@ import { marksOf, sample } from "./bake.ts";
 import { linearAlong } from "./cssBaked.ts";
 import { isSelector, ON_LOAD, PLAYING, selectorsOf } from "./cssBegins.ts";
 import { faceChanges } from "./cssFaces.ts";
+import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty } from "./cssProperties.ts";
-import { CssCurves, classNames, cssNumber } from "./cssText.ts";
+import { CssCurves, classNames } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
 import { propertyTexts } from "./poseCss.ts";
 

@@ -1,6 +1,6 @@
 import { commonLoop, compileStudy, loopsOfCues } from "../../motion/index.ts";
 import { type Study, voicesOf } from "../../study/index.ts";
-import { cssNumber } from "../css/cssText.ts";
+import { cssNumber } from "../css/cssNumber.ts";
 import { jsLineComment, jsLiteral } from "../escape.ts";
 
 /** Added to the end of the search, so that a cue exactly at the end is included, ms. */

@@ -2,7 +2,7 @@ import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import type { CssHandoff } from "../css/css.ts";
 import { placesOf } from "../css/cssAnimation.ts";
-import { cssNumber } from "../css/cssText.ts";
+import { cssNumber } from "../css/cssNumber.ts";
 import { jsLineComment, jsLiteral } from "../escape.ts";
 
 /** Added to the end of the search, so that a cue exactly at the end is included, ms. */

@@ -1,0 +1,53 @@
+import { faultText } from "@levitas/core/fault";
+import { useCallback } from "react";
+import { useNavigate } from "react-router";
+import { say, sayFault } from "../ui/notices.tsx";
+import { sayFaults } from "../ui/sayFaults.ts";
+import { useStudyActions } from "./useStudies.ts";
+
+/** Takes study files. What is wrong with one is said with its place. */
+export function useImport() {
+  const navigate = useNavigate();
+  const { create } = useStudyActions();
+  const { mutate } = create;
+  const take = useCallback(
+    async (file: File): Promise<void> => {
+      // The checks weigh more than the rest of this screen, so they come when they are needed.
+      const { mendStudy, readStudyText } = await import("@levitas/core/shape");
+      const text = await file.text();
+      const sound = readStudyText(text);
+      const isJson = sound.ok || sound.faults[0]?.code !== "not-json";
+      const study = isJson ? mendStudy(JSON.parse(text)) : sound;
+      if (!study.ok) {
+        const [first, ...more] = study.faults;
+        const rest = more.length > 0 ? ` And ${more.length} more.` : "";
+        say(`${file.name}: ${first ? faultText(first) : ""}${rest}`, { tone: "fault" });
+        return;
+      }
+      const { value } = study;
+      const mended = "faults" in value ? value : { study: value, faults: [] };
+      const { faults } = mended;
+      mutate(
+        { document: mended.study },
+        {
+          onSuccess: async ({ id }) => {
+            await navigate(`/studies/${id}`);
+            // Each fault with its place; the file itself is the person's, and stays as it was.
+            if (faults.length > 0) sayFaults(file.name, faults);
+          },
+        },
+      );
+    },
+    [mutate, navigate],
+  );
+  /** Takes a file that says it is a study; answers whether it did. */
+  const takeStudy = useCallback(
+    async (file: File): Promise<boolean> => {
+      const isStudy = /"format"\s*:\s*"levitas-study"/.test(await file.text());
+      if (isStudy) await take(file).catch(sayFault);
+      return isStudy;
+    },
+    [take],
+  );
+  return { take, takeStudy };
+}
