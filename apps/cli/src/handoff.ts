@@ -1,10 +1,11 @@
-import { writeFile } from "node:fs/promises";
 import { faultText } from "@levitas/core/fault";
 import { HANDOFF_FORMATS, readHandoffSettings } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
 import { InputFault } from "./inputFault.ts";
+import { prove } from "./prove.ts";
 import type { Streams } from "./streams.ts";
 import { readStudyFile } from "./studyFile.ts";
+import { writeOut } from "./writeOut.ts";
 
 /** What `levitas handoff` is called with, the study apart. */
 export interface HandoffArguments {
@@ -14,12 +15,14 @@ export interface HandoffArguments {
   readonly set?: readonly string[];
   /** Names of the figures that leave; all if absent. */
   readonly figures?: readonly string[];
+  /** Whether what left is compared with the motion. */
+  readonly proof?: boolean;
 }
 
 /** `levitas handoff STUDY.json --as FORMAT`: what leaves, on standard output or into a file. */
 export async function handoff(
   file: string,
-  { as, out, set = [], figures }: HandoffArguments,
+  { as, out, set = [], figures, proof = false }: HandoffArguments,
   streams: Streams,
   refuse: (message: string) => never,
 ): Promise<void> {
@@ -42,19 +45,24 @@ export async function handoff(
   const { text } = format.write(study, settings.value, parts);
   for (const { what, cure } of format.limits?.(study, settings.value) ?? [])
     streams.error(`${what} ${cure}`);
-  if (out === undefined) streams.print(text.trimEnd());
-  else {
-    try {
-      await writeFile(out, text);
-    } catch (error) {
-      if (typeof error !== "object" || error === null || !("code" in error)) throw error;
-      throw new InputFault([
-        `${out}: The file cannot be written (${error.code}). Give a file in a folder that is there and may be written.`,
-      ]);
-    }
-    streams.error(`Wrote ${out}.`);
-  }
+  await writeOut(text, out, streams);
+  if (!proof) return;
+  const proven = await prove(study, as, settings.value, text);
+  if (!proven)
+    return refuse(
+      `error: ${format.label} runs in a browser: its proof is in the hand-off's room. Without one frames and functions (as=js) are proven.`,
+    );
+  const { moments, worst, where } = proven;
+  streams.error(
+    worst > PROVEN_WITHIN
+      ? `Not the same: ${worst} off, ${where}.`
+      : `Proven at ${moments} moments: at most ${worst} off.`,
+  );
+  if (worst > PROVEN_WITHIN) throw new InputFault([`${file}: what left differs from the motion.`]);
 }
+
+/** The difference that counts as none, in the unit of each channel. */
+const PROVEN_WITHIN = 1e-9;
 
 function idsOf(
   study: Study,

@@ -1,6 +1,7 @@
 import { MOST_ROWS } from "@levitas/core/format";
 import { Command, CommanderError, InvalidArgumentError, Option } from "commander";
 import { answerLines } from "./batch.ts";
+import { type BringArguments, bring } from "./bring.ts";
 import { check } from "./check.ts";
 import { convertLine, convertOne, TARGETS } from "./convert.ts";
 import { type HandoffArguments, handoff } from "./handoff.ts";
@@ -106,9 +107,17 @@ function program(streams: Streams): Command {
     .option("--set <name=value...>", "an option of the format, such as rate=24")
     .option("--figures <names...>", "only these figures")
     .option("--out <file>", "a file to write instead of standard output")
+    .option("--proof", "compare what leaves with the motion, where that needs no browser")
     .action((file: string, wanted: HandoffArguments, self: Command) =>
       handoff(file, wanted, streams, (message) => self.error(message, USAGE)),
     );
+
+  command("bring")
+    .description("a study from CSS, Web Animations, an SVG that moves, a table of frames or tokens")
+    .argument("<file>", "what is brought in")
+    .option("--onto <study>", "a study file it is added to")
+    .option("--out <file>", "a file to write instead of standard output")
+    .action((file: string, wanted: BringArguments) => bring(file, wanted, streams));
   return root;
 }
 

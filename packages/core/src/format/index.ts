@@ -3,7 +3,7 @@ export type { Brought, BroughtFigure, Unread } from "./bring/brought.ts";
 export { type CssHandoff, type CssWeight, handoffCss, WITHIN } from "./css/css.ts";
 export { isSelector } from "./css/cssBegins.ts";
 export { cssNumber, printCss } from "./css/cssNumber.ts";
-export { cssCurve } from "./css/cssText.ts";
+export { classNames, cssCurve } from "./css/cssText.ts";
 export { transitionCss } from "./css/transitionCss.ts";
 export {
   CONVERSIONS,
@@ -19,6 +19,7 @@ export {
 export { curveTable, MOST_ROWS } from "./curveText/curveTable.ts";
 export { jsFunction } from "./curveText/jsFunction.ts";
 export { type FoundCurve, readCurveText } from "./curveText/readCurveText.ts";
+export { type Column, columnsOf } from "./function/channelPieces.ts";
 export { HANDOFF_FORMATS } from "./handoff/formats.ts";
 export type {
   Handoff,
