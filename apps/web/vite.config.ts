@@ -29,6 +29,11 @@ export default defineConfig({
               // What only panels on demand ask for comes with them.
               test: /packages\/core\/src\/(curve|edit|fault|fit|motion|reading|study|timeline|value)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|readCall|recipe|recipeStock|reverseCurve|paste|untangle|hsv|stillTime|thumbnail|twin)\.ts)/,
             },
+            {
+              // Small things of the bench that its panels on demand ask for too: alone each is mostly wrapping.
+              name: "bench",
+              test: /apps\/web\/src\/editor\/\w+\/(iterationWords|labels|bounds|sceneColors|outline|selection|rows|changes|freeName|markHere|CommandButton|copyKeys|TypedField|BenchContext|laneGeometry|dropFollower|pathEditing|useKeyFinder)\.tsx?$/,
+            },
           ],
         },
       },

@@ -41,6 +41,10 @@ export async function handoff(
   if (!settings.ok) return refuse(`error: --set ${settings.faults.map(faultText).join(" ")}`);
   if (figures && !format.choosesFigures)
     return refuse(`error: ${format.label} has all figures; leave --figures out`);
+  if (format.picture?.(study, settings.value))
+    return refuse(
+      `error: ${format.label} is drawn by a browser: it is made in the hand-off's room. SVG stills and CSS leave from here.`,
+    );
   const parts = figures ? { figures: idsOf(study, figures, refuse) } : {};
   const { text } = format.write(study, settings.value, parts);
   for (const { what, cure } of format.limits?.(study, settings.value) ?? [])

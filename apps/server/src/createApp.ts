@@ -110,6 +110,8 @@ function contentPolicy(own: string[]) {
         scriptSrc: own,
         styleSrc: own,
         imgSrc: ["'self'", "data:", "blob:"],
+        // Video that was made here is shown before it is saved.
+        mediaSrc: ["'self'", "blob:"],
         fontSrc: ["'self'"],
         connectSrc: ["'self'"],
         workerSrc: ["'self'"],

@@ -22,6 +22,7 @@ import { FormatList } from "./FormatList.tsx";
 import { fontsOf } from "./fonts.ts";
 import { HandoffOptions } from "./HandoffOptions.tsx";
 import { movingFigures } from "./movingFigures.ts";
+import { PictureStage } from "./pictures/PictureStage.tsx";
 import { RunningStage } from "./RunningStage.tsx";
 import { SaveAll } from "./SaveAll.tsx";
 import { keepSettings, keptSettings } from "./settings.ts";
@@ -47,6 +48,17 @@ function settingsOf(
 ): HandoffSettings {
   const read = readHandoffSettings(format, study, said);
   return read.ok ? read.value : initialSettings(format, study);
+}
+
+/** A format without what this browser cannot do: not all write video. */
+function offered(format: HandoffFormat): HandoffFormat {
+  if (typeof VideoEncoder !== "undefined") return format;
+  const options = format.options.map((option) =>
+    option.type === "choice"
+      ? { ...option, choices: option.choices.filter(({ value }) => value !== "webm") }
+      : option,
+  );
+  return { ...format, options };
 }
 
 function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
@@ -87,6 +99,7 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
   const parts = useMemo(() => (fonts === null ? null : partsOf(format)), [fonts, format, partsOf]);
   const { written, of, busy, fault } = useHandoff(study, format.id, settings, parts);
   const now = of === format.id ? written : null;
+  const plan = useMemo(() => format.picture?.(study, settings), [format, study, settings]);
   const name = study.name.replace(/[^\w-]+/g, "-").toLowerCase();
   const file = `${name}.${format.extension(settings)}`;
   const text = now?.text ?? "";
@@ -121,54 +134,70 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
           aria-label={`Hand-off as ${format.label}`}
           className="flex min-w-0 flex-1 flex-col gap-2 px-3.5 pb-3"
         >
-          {format.stage ? (
-            <ErrorBoundary name="The running hand-off">
-              <RunningStage
-                label={format.label}
-                study={study}
-                motion={motion}
-                page={now?.stage}
-                share={Number(settings.within ?? WITHIN) / WITHIN}
-              />
-            </ErrorBoundary>
+          {plan ? (
+            <>
+              <p className="flex h-10.5 items-center gap-2 text-muted">
+                <b className="font-semibold text-ink">{format.label}</b> {format.note}
+              </p>
+              <ErrorBoundary name="The picture">
+                <PictureStage key={format.id} study={study} plan={plan} fonts={fonts} file={file} />
+              </ErrorBoundary>
+            </>
           ) : (
-            <p className="flex h-10.5 items-center gap-2 text-muted">
-              <b className="font-semibold text-ink">{format.label}</b> {format.note}
-            </p>
+            <>
+              {format.stage ? (
+                <ErrorBoundary name="The running hand-off">
+                  <RunningStage
+                    label={format.label}
+                    study={study}
+                    motion={motion}
+                    page={now?.stage}
+                    share={Number(settings.within ?? WITHIN) / WITHIN}
+                  />
+                </ErrorBoundary>
+              ) : (
+                <p className="flex h-10.5 items-center gap-2 text-muted">
+                  <b className="font-semibold text-ink">{format.label}</b> {format.note}
+                </p>
+              )}
+              <textarea
+                readOnly
+                aria-label={`${format.label} of the study`}
+                data-testid="handoff-text"
+                data-busy={busy}
+                value={
+                  fault ||
+                  (text.length > SHOWN_LETTERS
+                    ? `${text.slice(0, SHOWN_LETTERS)}\n… copied and saved whole`
+                    : text)
+                }
+                wrap="off"
+                className={`min-h-24 flex-1 resize-none overflow-auto rounded-lg border border-rule bg-raised px-3.5 py-2.5 font-mono text-[11px] leading-relaxed text-ink ${busy ? "opacity-70" : ""}`}
+              />
+              <div className="flex items-center gap-2">
+                <p
+                  className="mr-auto font-mono text-[11.5px] text-muted"
+                  data-testid="handoff-size"
+                >
+                  {now ? `${sizeWords(now.bytes)}, ${sizeWords(now.gzipped)} gzipped` : "writing…"}
+                </p>
+                <Button disabled={!now} onClick={() => saveFile(file, text, format.mime)}>
+                  Save file
+                </Button>
+                <Button
+                  look="main"
+                  disabled={!now}
+                  onClick={() => copyText(text, `the ${format.label}`)}
+                >
+                  Copy
+                </Button>
+              </div>
+            </>
           )}
-          <textarea
-            readOnly
-            aria-label={`${format.label} of the study`}
-            data-testid="handoff-text"
-            data-busy={busy}
-            value={
-              fault ||
-              (text.length > SHOWN_LETTERS
-                ? `${text.slice(0, SHOWN_LETTERS)}\n… copied and saved whole`
-                : text)
-            }
-            wrap="off"
-            className={`min-h-24 flex-1 resize-none overflow-auto rounded-lg border border-rule bg-raised px-3.5 py-2.5 font-mono text-[11px] leading-relaxed text-ink ${busy ? "opacity-70" : ""}`}
-          />
-          <div className="flex items-center gap-2">
-            <p className="mr-auto font-mono text-[11.5px] text-muted" data-testid="handoff-size">
-              {now ? `${sizeWords(now.bytes)}, ${sizeWords(now.gzipped)} gzipped` : "writing…"}
-            </p>
-            <Button disabled={!now} onClick={() => saveFile(file, text, format.mime)}>
-              Save file
-            </Button>
-            <Button
-              look="main"
-              disabled={!now}
-              onClick={() => copyText(text, `the ${format.label}`)}
-            >
-              Copy
-            </Button>
-          </div>
         </section>
         <HandoffOptions
           study={study}
-          format={format}
+          format={offered(format)}
           settings={settings}
           change={(option, value) =>
             change({

@@ -10,6 +10,7 @@ import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Button } from "../ui/Button.tsx";
 import { sayFault } from "../ui/notices.tsx";
 import { saveFile } from "../ui/saveFile.ts";
+import { makePicture } from "./pictures/makePicture.ts";
 import type { Tasks } from "./worker/tasks.ts";
 
 /** Saves every format as it was chosen, and the study itself, as one zip; pressed again it stops. */
@@ -23,27 +24,52 @@ export function SaveAll({
   wantedOf: (format: HandoffFormat) => { settings: HandoffSettings; parts: HandoffParts };
 }): ReactNode {
   const [done, setDone] = useState<number | null>(null);
-  const running = useRef<Worker | null>(null);
+  const running = useRef<{ worker: Worker; drawing: AbortController } | null>(null);
   const end = () => {
-    running.current?.terminate();
+    running.current?.worker.terminate();
+    running.current?.drawing.abort();
     running.current = null;
     setDone(null);
   };
-  useEffect(() => () => running.current?.terminate(), []);
+  useEffect(
+    () => () => {
+      running.current?.worker.terminate();
+      running.current?.drawing.abort();
+    },
+    [],
+  );
   const save = async () => {
     const worker = new Worker(new URL("./worker/handoff.worker.ts", import.meta.url), {
       type: "module",
     });
-    running.current = worker;
+    const drawing = new AbortController();
+    running.current = { worker, drawing };
     setDone(0);
     try {
       const wanted = Object.fromEntries(HANDOFF_FORMATS.map((each) => [each.id, wantedOf(each)]));
-      const bytes = await wrap<Tasks>(worker).zip(study, fileName, wanted, proxy(setDone));
+      const drawn: Record<string, Uint8Array> = {};
+      // Pictures first: they are drawn by the page itself.
+      for (const format of HANDOFF_FORMATS) {
+        const { settings, parts } = wantedOf(format);
+        const plan = format.picture?.(study, settings);
+        if (!plan) continue;
+        const { picture } = await makePicture(
+          ...([study, plan, parts.fonts ?? "", () => {}] as const),
+          drawing.signal,
+        );
+        drawn[format.id] = picture.bytes;
+        setDone(Object.keys(drawn).length);
+      }
+      const begun = Object.keys(drawn).length;
+      const bytes = await wrap<Tasks>(worker).zip(
+        ...([study, fileName, wanted, drawn] as const),
+        proxy((count: number) => setDone(Math.max(begun, count))),
+      );
       saveFile(`${fileName}.zip`, bytes, "application/zip");
     } catch (error) {
-      sayFault(error);
+      if (!drawing.signal.aborted) sayFault(error);
     }
-    if (running.current === worker) end();
+    if (running.current?.worker === worker) end();
   };
   return (
     <Button look="main" onClick={() => (running.current ? end() : void save())}>

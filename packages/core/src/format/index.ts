@@ -28,7 +28,10 @@ export type {
   HandoffOption,
   HandoffParts,
   HandoffSettings,
+  PicturePlan,
 } from "./handoff/handoffFormat.ts";
+export { sheetOf, spriteMap, stillWriter } from "./handoff/pictureFormats.ts";
+export { PIECE_FORMS, type PieceForm, type PieceOf, pieceOf, writePiece } from "./handoff/piece.ts";
 export { initialSettings, readHandoffSettings } from "./handoff/settings.ts";
 export {
   compareShown,

@@ -92,6 +92,11 @@ function Actions({ items, off }: { items: readonly SequenceItem[]; off: boolean 
       {items.length === 1 ? <CommandButton id="order-up" text="↑" /> : null}
       {items.length === 1 ? <CommandButton id="order-down" text="↓" /> : null}
       <CommandButton id="repeat" text="Duplicate" />
+      <BarPopover label="Copy as…" name="Copy as text">
+        <CommandButton id="copy-css" text="CSS" />
+        <CommandButton id="copy-function" text="Functions" />
+        <CommandButton id="copy-frames" text="Frames" />
+      </BarPopover>
       <CommandButton id="disable" text={off ? "Enable" : "Disable"} />
       {isGroup ? (
         <CommandButton id="dissolve" text="Dissolve" />

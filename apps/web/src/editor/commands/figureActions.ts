@@ -16,6 +16,7 @@ import type { Bench } from "../session/bench.ts";
 import { boundsNow } from "../session/bounds.ts";
 import { freeName } from "../session/freeName.ts";
 import { copyMotion } from "./copyKeys.ts";
+import { copyAs } from "./copyPiece.ts";
 import { giveMotion } from "./pasteKeys.ts";
 
 /** Puts figures of one parent in a new group around them. */
@@ -91,6 +92,12 @@ export function figureMenu(
         }),
     },
     { text: "Copy its motion", onSelect: () => copyMotion(bench, figure.id) },
+    { text: "Copy as CSS", onSelect: () => void copyAs(bench, { figure: figure.id }, "css") },
+    {
+      text: "Copy as functions",
+      onSelect: () => void copyAs(bench, { figure: figure.id }, "function"),
+    },
+    { text: "Copy as frames", onSelect: () => void copyAs(bench, { figure: figure.id }, "frames") },
     {
       text: "Give it the copied motion",
       hint: "where it stands",

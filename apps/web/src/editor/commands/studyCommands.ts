@@ -26,6 +26,16 @@ export const STUDY_COMMANDS: readonly Command[] = [
     shownKeys: "",
     run: () => bring(),
   },
+  ...(["css", "function", "frames"] as const).map(
+    (form): Command => ({
+      id: `copy-${form}`,
+      label: `Copy the chosen blocks, lane or figure as ${form === "css" ? "CSS" : form}`,
+      keys: form === "css" ? ["mod+shift+c"] : [],
+      shownKeys: form === "css" ? `${MOD} Shift C` : "",
+      why: (bench) => (hasBlocks(bench) || bench.selection.figure !== null ? undefined : NO_FIGURE),
+      run: (bench) => void import("./copyPiece.ts").then((made) => made.copyPiece(bench, form)),
+    }),
+  ),
   {
     id: "group",
     label: "Group the chosen figures, or blocks",

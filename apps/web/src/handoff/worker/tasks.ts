@@ -50,13 +50,14 @@ export const tasks = {
     };
   },
   /**
-   * Every format and the study itself in one zip. `wanted` is what was chosen for each, by its id; `progress` is told
-   * how many are done.
+   * Every format and the study itself in one zip. `wanted` is what was chosen for each, by its id, `drawn` what is no
+   * text and was made already; `progress` is told how many are done.
    */
   async zip(
     study: Study,
     fileName: string,
     wanted: Readonly<Record<string, { settings: HandoffSettings; parts: HandoffParts }>>,
+    drawn: Readonly<Record<string, Uint8Array>>,
     progress: (done: number) => void,
   ): Promise<Uint8Array<ArrayBuffer>> {
     const { strToU8, zipSync } = await import("fflate");
@@ -65,8 +66,8 @@ export const tasks = {
     };
     for (const [i, format] of HANDOFF_FORMATS.entries()) {
       const { settings, parts } = wanted[format.id] ?? { settings: {}, parts: {} };
-      const { text } = format.write(study, settings, parts);
-      files[`${fileName}-${format.id}.${format.extension(settings)}`] = strToU8(text);
+      const bytes = drawn[format.id] ?? strToU8(format.write(study, settings, parts).text);
+      files[`${fileName}-${format.id}.${format.extension(settings)}`] = bytes;
       progress(i + 1);
     }
     return new Uint8Array(zipSync(files));

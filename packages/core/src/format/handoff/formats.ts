@@ -6,6 +6,7 @@ import { functionFormat } from "./functionFormat.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 import { moduleFormat } from "./moduleFormat.ts";
 import { pageFormat } from "./pageFormat.ts";
+import { pictureFormat, spriteFormat } from "./pictureFormats.ts";
 import { reactFormat } from "./reactFormat.ts";
 import { stillFormat } from "./stillFormat.ts";
 import { svgFormat } from "./svgFormat.ts";
@@ -25,5 +26,7 @@ export const HANDOFF_FORMATS: readonly HandoffFormat[] = [
   curvesFormat,
   tokensFormat,
   svgFormat,
+  pictureFormat,
+  spriteFormat,
   stillFormat,
 ];

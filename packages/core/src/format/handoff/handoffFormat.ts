@@ -64,6 +64,22 @@ export type HandoffStage = (
   settings: HandoffSettings,
 ) => string;
 
+/** What a picture is made of: frames at times, each shown for a while. */
+export interface PicturePlan {
+  readonly as: "gif" | "apng" | "webm" | "png" | "sprite";
+  /** px */
+  readonly width: number;
+  readonly height: number;
+  /** Of the study, ms. */
+  readonly times: readonly number[];
+  /** How long each frame is shown, ms. */
+  readonly delays: readonly number[];
+  /** How often it plays; 0 for without end. */
+  readonly loops: number;
+  /** Whether the scene's background is drawn. */
+  readonly background: boolean;
+}
+
 /** A format in which a study is handed off. A new format is one file, and one line in `HANDOFF_FORMATS`. */
 export interface HandoffFormat {
   readonly id: string;
@@ -76,6 +92,8 @@ export interface HandoffFormat {
   readonly extension: (settings: HandoffSettings) => string;
   readonly mime: string;
   readonly write: (study: Study, settings: HandoffSettings, parts: HandoffParts) => Handoff;
+  /** The frames of what is drawn, by a browser; undefined for what is a text. */
+  readonly picture?: (study: Study, settings: HandoffSettings) => PicturePlan | undefined;
   readonly limits?: (study: Study, settings: HandoffSettings) => readonly HandoffLimit[];
   /** Absent for what does not run. */
   readonly stage?: HandoffStage;

@@ -1,17 +1,25 @@
 import { compileStudy, stillTime } from "../../motion/index.ts";
-import { ruleText } from "../css/cssRule.ts";
 import { classNames } from "../css/cssText.ts";
-import { poseRules } from "../css/poseCss.ts";
-import { figureMarkup, svgPage } from "./figureMarkup.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
+import { stillSvg } from "./pictureFormats.ts";
 
-/** One moment as an SVG that stands still. */
+/** One moment as an SVG that stands still, or as PNG. */
 export const stillFormat: HandoffFormat = {
   id: "still",
   label: "Still",
-  note: "one moment, SVG",
+  note: "one moment, SVG or PNG",
   group: "Pictures",
   options: [
+    {
+      type: "choice",
+      id: "as",
+      label: "As",
+      choices: [
+        { value: "svg", text: "SVG" },
+        { value: "png", text: "PNG" },
+      ],
+      initial: "svg",
+    },
     {
       type: "number",
       id: "time",
@@ -21,18 +29,32 @@ export const stillFormat: HandoffFormat = {
       unit: "ms",
       initial: (study) => Math.round(stillTime(compileStudy(study))),
     },
+    { type: "number", id: "scale", label: "Scale", min: 0.1, max: 8, unit: "×", initial: () => 1 },
+    {
+      type: "choice",
+      id: "background",
+      label: "Background",
+      choices: [
+        { value: "scene", text: "the scene's" },
+        { value: "none", text: "none" },
+      ],
+      initial: "scene",
+    },
   ],
-  extension: () => "svg",
+  extension: ({ as }) => (as === "png" ? "png" : "svg"),
   mime: "image/svg+xml",
-  write: (study, { time }, { fonts }) => {
+  write: (study, { time, background }, { fonts }) => {
     const names = classNames(study.figures.map(({ name }) => name));
-    const classOf = Object.fromEntries(study.figures.map(({ id }, i) => [id, names[i] as string]));
-    const selectorOf = Object.fromEntries(
-      Object.entries(classOf).map(([id, name]) => [id, `.${name}`]),
-    );
-    const css = poseRules(compileStudy(study), Number(time), selectorOf)
-      .map((rule) => ruleText(rule))
-      .join("\n");
-    return { text: svgPage(study, { css, fonts, body: figureMarkup(study, classOf) }), selectorOf };
+    const selectorOf = Object.fromEntries(study.figures.map(({ id }, i) => [id, `.${names[i]}`]));
+    return { text: stillSvg(study, Number(time), fonts, background !== "none"), selectorOf };
   },
+  picture: ({ scene }, { as, time, scale, background }) =>
+    as === "png"
+      ? {
+          ...{ as: "png", times: [Number(time)], delays: [0], loops: 1 },
+          width: Math.max(1, Math.round(scene.width * Number(scale ?? 1))),
+          height: Math.max(1, Math.round(scene.height * Number(scale ?? 1))),
+          background: background !== "none",
+        }
+      : undefined,
 };

@@ -1,0 +1,4 @@
+import { expose } from "comlink";
+import { pictureTasks } from "./pictureTasks.ts";
+
+expose(pictureTasks);
