@@ -44,6 +44,7 @@ describe("pictures of a study", () => {
       `::-p-xpath(//aside//label[starts-with(., "${label}")]//input)`,
     );
     if (field) await retype(page, field, String(value));
+    await page.keyboard.press("Enter");
   };
   const choose = async (text: string) => {
     const option = await page.waitForSelector(`aside input[type="radio"][aria-label="${text}"]`);
@@ -87,9 +88,9 @@ describe("pictures of a study", () => {
 
   it("are a GIF, whose frames and delays another decoder counts as well", async () => {
     await chooseFormat(page, "Picture");
+    await number("Plays", 3);
     await number("Frames a second", 10);
     await number("Scale", 0.5);
-    await number("Plays", 3);
     await sized("320 × 200");
     await made(`${FRAMES} of ${FRAMES} frames`);
     const gif = new omggif.GifReader(await saved("boarding-pass-drops.gif"));
@@ -175,6 +176,7 @@ describe("pictures of a study", () => {
   it("are one moment as PNG, at twice its size", async () => {
     await chooseFormat(page, "Still");
     await choose("PNG");
+    await sized("640 × 400");
     await number("Scale", 2);
     await sized("1280 × 800");
     const width = await page.$eval('[data-testid="picture"]', async (image) => {
