@@ -35,10 +35,10 @@ const studies: [string, Study][] = [
   ["loops, freezes, shakes and followers", restlessStudy()],
 ];
 
-function textOf(id: string, study: Study): string {
+function textOf(id: string, study: Study, chosen = {}): string {
   const format = HANDOFF_FORMATS.find((each) => each.id === id);
   if (!format) throw new Error(id);
-  return format.write(study, initialSettings(format, study), {}).text;
+  return format.write(study, { ...initialSettings(format, study), ...chosen }, {}).text;
 }
 
 describe("code that is handed off", () => {
@@ -64,11 +64,20 @@ describe("code that is handed off", () => {
         return file;
       }),
     );
+    // Motions of a few lanes are enough of a table to be judged by its types.
+    studies.slice(0, 4).forEach(([, study], i) => {
+      const file = join(folder, `function-${i}.ts`);
+      writeFileSync(file, textOf("function", study, { as: "ts" }));
+      files.push(file);
+    });
     const user = join(folder, "user.ts");
     writeFileSync(
       user,
       `import { play, duration } from "./module-0.js";
 import { Scene, usePlayer } from "./react-0.js";
+import { poseAt, tween } from "./function-0.js";
+const pose: Record<string, Record<string, number>> = poseAt(400);
+const eased: number = tween((progress) => progress, 10, 0, 5, 100);
 const player = play(document.body, { reduced: "auto", rate: 2, onCue: (name: string) => name });
 const whole: number = duration;
 const done: Promise<unknown> = player.finished;
@@ -76,7 +85,7 @@ player.seek(whole);
 const element: import("react").ReactNode = Scene({ playing: true, className: "scene", onCue: (name) => name });
 // @ts-expect-error a rate is a number
 play(document, { rate: "fast" });
-export { done, element, usePlayer };
+export { done, eased, element, pose, usePlayer };
 `,
     );
     const options = ["--strict", "--allowJs", "--checkJs", "--noEmit", "--ignoreConfig"];

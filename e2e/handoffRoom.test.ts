@@ -178,12 +178,16 @@ describe("the hand-off", () => {
       "boarding-pass-drops-cues.js",
       "boarding-pass-drops-curves.txt",
       "boarding-pass-drops-frames.json",
+      "boarding-pass-drops-function.js",
       "boarding-pass-drops-module.js",
       "boarding-pass-drops-page.html",
+      "boarding-pass-drops-picture.gif",
       "boarding-pass-drops-react.react.js",
+      "boarding-pass-drops-sprite.zip",
       "boarding-pass-drops-still.svg",
       "boarding-pass-drops-svg.svg",
       "boarding-pass-drops-tokens.tokens.json",
+      "boarding-pass-drops-transition.css",
       "boarding-pass-drops.json",
     ]);
     const textOfFile = (name: string) => strFromU8(files[name] ?? new Uint8Array());
