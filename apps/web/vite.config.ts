@@ -21,7 +21,7 @@ export default defineConfig({
             {
               // The same for what all screens are made of.
               name: "ui",
-              test: /apps\/web\/src\/bring\/wanted|format\/css\/cssNumber|apps\/web\/src\/(ui|clock|theme)\/(?!color\/ColorPicker|NoticeToast|Tick|PanelBody|MenuBody|MenuItems|quantityReader)/,
+              test: /apps\/web\/src\/bring\/(bringing|useDropped)|format\/css\/cssNumber|apps\/web\/src\/(ui|clock|theme)\/(?!color\/ColorPicker|NoticeToast|Tick|PanelBody|MenuBody|MenuItems|quantityReader)/,
             },
             {
               // What every bench needs of the core in one piece: fifty small ones compress worse.

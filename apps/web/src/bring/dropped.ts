@@ -1,4 +1,4 @@
-import { bring } from "./wanted.ts";
+import { bring } from "./bringing.ts";
 
 /** Listens for what is dropped on the page, fields apart, until the answer is called. */
 export function listen(take?: (file: File) => Promise<boolean>): () => void {

@@ -2,7 +2,7 @@ import { replaceStudy } from "@levitas/core/edit";
 import type { ReactNode } from "react";
 import { useStore } from "zustand";
 import { BringIn } from "../bring/BringIn.tsx";
-import { bring, bringing } from "../bring/wanted.ts";
+import { bring, bringing } from "../bring/bringing.ts";
 import { say } from "../ui/notices.tsx";
 import { useBench, useStudy } from "./session/BenchContext.ts";
 

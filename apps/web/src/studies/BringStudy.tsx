@@ -3,7 +3,7 @@ import { type ReactNode, useMemo } from "react";
 import { useNavigate } from "react-router";
 import { useStore } from "zustand";
 import { BringIn } from "../bring/BringIn.tsx";
-import { bring, bringing } from "../bring/wanted.ts";
+import { bring, bringing } from "../bring/bringing.ts";
 import { say } from "../ui/notices.tsx";
 import { useStudyActions } from "./useStudies.ts";
 

@@ -1,7 +1,8 @@
 import type { Study } from "@levitas/core/study";
 import { lazy, type ReactNode, Suspense, useDeferredValue, useState } from "react";
 import { createStudy, readStoredStudy, type StudySort } from "../api/studies.ts";
-import { bring, useDropped, useIsBringing } from "../bring/wanted.ts";
+import { bring, useIsBringing } from "../bring/bringing.ts";
+import { useDropped } from "../bring/useDropped.ts";
 import { LeftWork } from "../keeping/LeftWork.tsx";
 import { Header } from "../shell/Header.tsx";
 import { Nav } from "../shell/Nav.tsx";

@@ -1,6 +1,6 @@
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { bring } from "../../bring/wanted.ts";
+import { bring } from "../../bring/bringing.ts";
 import { Button, IconButton } from "../../ui/Button.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { useHeldKey } from "../../ui/useHeldKey.ts";

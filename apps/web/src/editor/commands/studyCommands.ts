@@ -1,4 +1,4 @@
-import { bring } from "../../bring/wanted.ts";
+import { bring } from "../../bring/bringing.ts";
 import { chosenFigures } from "../session/selection.ts";
 import { type Command, hasBlocks, MOD, NO_FIGURE, needsBlocks, withBlocks } from "./command.ts";
 

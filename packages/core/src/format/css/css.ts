@@ -3,7 +3,7 @@ import { compileStudy, type Motion } from "../../motion/index.ts";
 import { type Figure, PERSPECTIVE, type Study } from "../../study/index.ts";
 import { cssComment } from "../escape.ts";
 import { HAIR } from "./cssAnimation.ts";
-import { type CssBegin, ON_LOAD, selectorsOf, waitingRules } from "./cssBegins.ts";
+import { type CssBegin, ON_LOAD, selectorsOf } from "./cssBegins.ts";
 import { faceCss } from "./cssFaces.ts";
 import { type CssContext, figureCss } from "./cssFigure.ts";
 import { cssNumber } from "./cssNumber.ts";
@@ -12,6 +12,7 @@ import { addedText, type CssRule, ruleText, scrollText } from "./cssRule.ts";
 import { shakesCss } from "./cssShakes.ts";
 import { CssCurves, classNames } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
+import { waitingRules } from "./cssWaiting.ts";
 
 /** CSS that plays a study, and the class names it uses. */
 export interface CssHandoff {

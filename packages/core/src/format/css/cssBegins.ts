@@ -1,8 +1,5 @@
 import { TokenType, tokenize } from "@csstools/css-tokenizer";
-import type { Motion } from "../../motion/index.ts";
-import { type ChannelId, restValue, type Study } from "../../study/index.ts";
-import type { CssRule } from "./cssRule.ts";
-import { propertyTexts } from "./poseCss.ts";
+import type { Study } from "../../study/index.ts";
 
 /** When a motion begins. */
 export const BEGINS = ["load", "view", "hover", "press", "class", "scroll"] as const;
@@ -19,7 +16,8 @@ export const ON_LOAD: CssBegin = { when: "load", on: ".scene" };
 /** The class that begins a motion. */
 export const PLAYING = "playing";
 
-const STATES: Partial<Record<CssBegin["when"], string>> = {
+/** What is added to the selector of the element around all while the motion runs. */
+export const STATES: Partial<Record<CssBegin["when"], string>> = {
   view: `.${PLAYING}`,
   class: `.${PLAYING}`,
   hover: ":hover",
@@ -74,34 +72,13 @@ export function playingSelector(selector: string, { when, on }: CssBegin): strin
   return state ? `${around(on)}${state} ${whole(selector)}` : selector;
 }
 
-function waitingSelector(selector: string, { when, on }: CssBegin): string {
+/** The selector of an element before its motion runs; for motions that wait for a state. */
+export function waitingSelector(selector: string, { when, on }: CssBegin): string {
   return `${around(on)}:not(${STATES[when]}) ${whole(selector)}`;
 }
 
 const whole = (selector: string) => (selector.includes(",") ? `:is(${selector})` : selector);
 const around = (on: string) => whole(isSelector(on) ? on.trim() : ON_LOAD.on);
-
-/** How figures stand before their motion begins, where that is not as they are at rest. */
-export function waitingRules(
-  motion: Motion,
-  selectorOf: Readonly<Record<string, string>>,
-  rules: readonly CssRule[],
-  begins: CssBegin,
-): string[] {
-  if (!STATES[begins.when]) return [];
-  const pose = motion.at(Number.NEGATIVE_INFINITY, new Float64Array(motion.slotCount));
-  return motion.study.figures.flatMap((figure, i) => {
-    const selector = selectorOf[figure.id] ?? "";
-    if (!rules.some((rule) => rule.selector === selector)) return [];
-    const isAtRest = (id: ChannelId) =>
-      id !== "color" && pose[motion.slot(i, id)] === restValue(figure, id);
-    const lines = propertyTexts(motion, pose, i)
-      .filter(({ channels }) => !channels.every(isAtRest))
-      .map(({ text }) => `  ${text}`);
-    if (lines.length === 0) return [];
-    return [`${waitingSelector(selector, begins)} {\n${lines.join("\n")}\n}`];
-  });
-}
 
 /** A script that gives an element its class once it comes into view. */
 export function viewScript({ on }: CssBegin): string {
