@@ -94,6 +94,44 @@ describe("the CSS hand-off in a real browser", () => {
     }
   });
 
+  it.each(demos)("looks as an image as it does in a page: %s", async (_, study) => {
+    const { width, height } = study.scene;
+    const still = HANDOFF_FORMATS.find(({ id }) => id === "still");
+    const time = compileStudy(study).duration * 0.6;
+    const text = still?.write(study, { time }, {}).text ?? "";
+    const clip = { x: 0, y: 0, width, height };
+    const style = "<!doctype html><style>body{margin:0} svg,img{display:block}</style>";
+    await page.setViewport({ width, height });
+    await page.setContent(`${style}${text}`);
+    const inPage = await page.screenshot({ clip, encoding: "base64" });
+    // By itself it is XML, and read more strictly.
+    await page.setContent(
+      `${style}<img src="data:image/svg+xml;charset=utf-8,${encodeURIComponent(text)}">`,
+    );
+    await page.waitForFunction(() => (document.querySelector("img") as HTMLImageElement).complete);
+    const asImage = await page.screenshot({ clip, encoding: "base64" });
+    const off = await page.evaluate(
+      async (...shots) => {
+        const [one, other] = await Promise.all(
+          shots.map(async (shot) => {
+            const image = new Image();
+            image.src = `data:image/png;base64,${shot}`;
+            await image.decode();
+            const canvas = new OffscreenCanvas(image.width, image.height).getContext("2d");
+            canvas?.drawImage(image, 0, 0);
+            return canvas?.getImageData(0, 0, image.width, image.height).data ?? [];
+          }),
+        );
+        const far = [...(one ?? [])].filter((value, i) => Math.abs(value - (other?.[i] ?? 0)) > 40);
+        return far.length / (one?.length ?? 1);
+      },
+      inPage,
+      asImage,
+    );
+    // Edges may be drawn a little differently; a thing that is missing is more than that.
+    expect(off).toBeLessThan(0.002);
+  });
+
   it.each([...demos, ...awkward])(
     "goes from pose to pose as a transition: %s",
     async (_, study) => {

@@ -16,6 +16,8 @@ export function artHtml(node: ArtNode): string {
   const { tag, attributes = {}, style = {}, children = [] } = node;
   const declarations = Object.entries(style).map(([name, value]) => `${name}:${value}`);
   const all: [string, string | number][] = Object.entries(attributes);
+  // In a document that is SVG itself, what stands in HTML is no SVG without it.
+  if (tag === "svg") all.unshift(["xmlns", "http://www.w3.org/2000/svg"]);
   if (declarations.length > 0) all.push(["style", declarations.join(";")]);
   const text = all.map(([name, value]) => ` ${name}="${htmlText(String(value))}"`).join("");
   return `<${tag}${text}>${children.map(artHtml).join("")}</${tag}>`;
