@@ -155,6 +155,25 @@ describe("the hand-off", () => {
     expect(JSON.parse(await handoffText(page))).toHaveProperty("Boarding pass drops.easing");
   });
 
+  it("offers only what changes something: the element around all where it is waited for", async () => {
+    await openHandoff(page);
+    await handoffText(page);
+    const field = '::-p-xpath(//aside//label[starts-with(., "Element around all")]//input)';
+    expect(await page.$(field)).toBeNull();
+    await page.select('select[aria-label="Begins"]', "hover");
+    const around = await page.waitForSelector(field);
+    if (around) await retype(page, around, ".kiosk-screen");
+    await page.waitForFunction(() =>
+      (
+        document.querySelector('[data-testid="handoff-text"]') as HTMLTextAreaElement
+      ).value.includes(".kiosk-screen:hover .pass"),
+    );
+    if (around) await retype(page, around, "{");
+    await page.waitForFunction(() =>
+      document.querySelector("aside")?.textContent?.includes("Give the selector"),
+    );
+  });
+
   it("saves every format as it was chosen, and the study, in one zip", async () => {
     const folder = mkdtempSync(join(tmpdir(), "levitas-zip-"));
     const session = await page.createCDPSession();

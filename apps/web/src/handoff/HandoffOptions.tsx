@@ -97,14 +97,16 @@ export function HandoffOptions({
       ) : null}
       {format.options.length > 0 ? (
         <Part title="How">
-          {format.options.map((option) => (
-            <Option
-              key={option.id}
-              option={option}
-              value={settings[option.id]}
-              change={(value) => change(option.id, value)}
-            />
-          ))}
+          {format.options
+            .filter(({ applies }) => applies?.(settings) ?? true)
+            .map((option) => (
+              <Option
+                key={option.id}
+                option={option}
+                value={settings[option.id]}
+                change={(value) => change(option.id, value)}
+              />
+            ))}
         </Part>
       ) : null}
       {limits.length > 0 ? (

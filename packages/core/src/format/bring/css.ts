@@ -1,5 +1,6 @@
 import { type CssNode, generate, parse, walk } from "css-tree";
 import type { Unread, WebAnimation, WebElement } from "./brought.ts";
+import { COMMA, SPACE, splitOutside } from "./splitOutside.ts";
 
 interface Rule {
   readonly selectors: readonly string[];
@@ -58,7 +59,7 @@ export function readCss(css: string, unread: Unread[], offsetLine = 0): WebEleme
         /not|scroll/.test(generate(this.atrule.prelude))
       )
         return;
-      const selectors = splitSelectors(generate(node.prelude));
+      const selectors = splitOutside(generate(node.prelude), COMMA);
       rules.push({ selectors, declared: declarationsOf(node.block), line: lineOf(node) });
     },
   });
@@ -93,18 +94,6 @@ function framesOf(block: CssNode): Keyframes["frames"] {
     },
   });
   return frames.sort((a, b) => a.offset - b.offset);
-}
-
-function splitSelectors(text: string): string[] {
-  const out: string[] = [""];
-  let depth = 0;
-  for (const letter of text) {
-    if (letter === "(" || letter === "[") depth++;
-    if (letter === ")" || letter === "]") depth--;
-    if (letter === "," && depth === 0) out.push("");
-    else out[out.length - 1] += letter;
-  }
-  return out.map((each) => each.trim());
 }
 
 /** The last simple selector without states: what a rule is about, wherever it stands. */
@@ -200,7 +189,7 @@ function animationsOf(
   };
   const count = Math.max(shorthand.length, listOf(declared.get("animation-name")).length);
   return Array.from({ length: count }, (_, i) => {
-    const said = wordsOf(shorthand[i] ?? "");
+    const said = splitOutside(shorthand[i] ?? "", SPACE);
     const times = said.map(timeOf).filter((time) => time !== undefined);
     const easing = said.find((word) => EASING.test(word));
     const numbers = said.filter((word) => word === "infinite" || /^\d*\.?\d+$/.test(word));
@@ -274,7 +263,7 @@ function fromFrames(
 
 function transitionsOf(declared: ReadonlyMap<string, string>, moved: Rule): WebAnimation[] {
   return listOf(declared.get("transition")).flatMap((text) => {
-    const said = wordsOf(text);
+    const said = splitOutside(text, SPACE);
     const times = said.map(timeOf).filter((time) => time !== undefined);
     const wanted = said.find((word) => timeOf(word) === undefined && !EASING.test(word)) ?? "all";
     const properties = wanted === "all" ? [...moved.declared.keys()] : [wanted];
@@ -300,17 +289,5 @@ function transitionsOf(declared: ReadonlyMap<string, string>, moved: Rule): WebA
 
 /** The parts of a list between commas that stand in no parentheses. */
 function listOf(text: string | undefined): string[] {
-  return text === undefined ? [] : splitSelectors(text).filter(Boolean);
-}
-
-function wordsOf(text: string): string[] {
-  const out: string[] = [""];
-  let depth = 0;
-  for (const letter of text) {
-    if (letter === "(") depth++;
-    if (letter === ")") depth--;
-    if (/\s/.test(letter) && depth === 0) out.push("");
-    else out[out.length - 1] += letter;
-  }
-  return out.filter(Boolean);
+  return text === undefined ? [] : splitOutside(text, COMMA);
 }

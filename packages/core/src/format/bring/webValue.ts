@@ -2,6 +2,7 @@ import { calc } from "@csstools/css-calc";
 import { type CssNode, parse, walk } from "css-tree";
 import type { ChannelId } from "../../study/index.ts";
 import { readColor } from "../../value/index.ts";
+import { COMMA, SPACE, splitOutside } from "./splitOutside.ts";
 
 /** What a property says, by channels; a text says why it cannot be read. */
 export type ChannelValues = Partial<Record<ChannelId, number | string>> | string;
@@ -72,7 +73,7 @@ export function channelOfVariable(
     const found =
       property === "transform"
         ? argumentsOf(text)
-        : partsOf(text).map((part, i) => ({ part, channel: PARTS[property]?.[i] }));
+        : splitOutside(text, SPACE).map((part, i) => ({ part, channel: PARTS[property]?.[i] }));
     for (const { part, channel } of found) {
       if (!channel || !used.test(part)) continue;
       return { channel, adds: part.search(used) > part.indexOf("var("), property };
@@ -81,39 +82,12 @@ export function channelOfVariable(
   return undefined;
 }
 
-function partsOf(text: string): string[] {
-  const parts: string[] = [];
-  let depth = 0;
-  let part = "";
-  for (const letter of text) {
-    if (letter === "(") depth++;
-    if (letter === ")") depth--;
-    if (letter === " " && depth === 0) {
-      if (part) parts.push(part);
-      part = "";
-    } else part += letter;
-  }
-  return part ? [...parts, part] : parts;
-}
-
 function argumentsOf(text: string): { part: string; channel: ChannelId | undefined }[] {
-  return partsOf(text).flatMap((call) => {
+  return splitOutside(text, SPACE).flatMap((call) => {
     const at = call.indexOf("(");
     const [name, inside] = [call.slice(0, at).toLowerCase(), call.slice(at + 1, -1)];
-    return splitTop(inside).map((part, i) => ({ part, channel: FUNCTIONS[name]?.[i] }));
+    return splitOutside(inside, COMMA).map((part, i) => ({ part, channel: FUNCTIONS[name]?.[i] }));
   });
-}
-
-function splitTop(text: string): string[] {
-  const parts: string[] = [""];
-  let depth = 0;
-  for (const letter of text) {
-    if (letter === "(") depth++;
-    if (letter === ")") depth--;
-    if (letter === "," && depth === 0) parts.push("");
-    else parts[parts.length - 1] += letter;
-  }
-  return parts.map((part) => part.trim());
 }
 
 const DEGREES: Readonly<Record<string, number>> = {
@@ -216,13 +190,13 @@ function noneOf(property: string): ChannelValues {
 
 function readTransform(text: string): ChannelValues {
   const out: Partial<Record<ChannelId, number>> = {};
-  for (const call of partsOf(text)) {
+  for (const call of splitOutside(text, SPACE)) {
     const at = call.indexOf("(");
     const name = call.slice(0, at).toLowerCase();
     if (name === "perspective") continue;
     const channels = FUNCTIONS[name];
     if (!channels) return `${name || text}() cannot be read`;
-    const given = splitTop(call.slice(at + 1, -1));
+    const given = splitOutside(call.slice(at + 1, -1), COMMA);
     for (const [i, channel] of channels.entries()) {
       const scales = channel === "scaleX" || channel === "scaleY";
       const word = given[i] ?? (scales ? given[0] : "0");

@@ -77,8 +77,10 @@ export function waitingSelector(selector: string, { when, on }: CssBegin): strin
   return `${around(on)}:not(${STATES[when]}) ${whole(selector)}`;
 }
 
-const whole = (selector: string) => (selector.includes(",") ? `:is(${selector})` : selector);
-const around = (on: string) => whole(isSelector(on) ? on.trim() : ON_LOAD.on);
+/** A selector as one thing, so that another can be put in front of it or behind. */
+export const whole = (selector: string) => (selector.includes(",") ? `:is(${selector})` : selector);
+/** The element around all; where the text is no selector, the usual one. */
+export const around = (on: string) => whole(isSelector(on) ? on.trim() : ON_LOAD.on);
 
 /** A script that gives an element its class once it comes into view. */
 export function viewScript({ on }: CssBegin): string {

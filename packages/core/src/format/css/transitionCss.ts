@@ -4,13 +4,12 @@ import {
   channelOf,
   clampShown,
   type Figure,
-  PERSPECTIVE,
   type Study,
 } from "../../study/index.ts";
 import { cssComment } from "../escape.ts";
 import { marksOf, sample } from "./bake.ts";
 import { linearAlong } from "./cssBaked.ts";
-import { isSelector, ON_LOAD, PLAYING, selectorsOf } from "./cssBegins.ts";
+import { around, STATES as BEGIN_STATES, selectorsOf, whole } from "./cssBegins.ts";
 import { faceChanges } from "./cssFaces.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty } from "./cssProperties.ts";
@@ -21,13 +20,6 @@ import { propertyTexts } from "./poseCss.ts";
 /** What has figures go from the one pose to the other. */
 export const TRANSITION_WAYS = ["hover", "press", "focus", "class"] as const;
 export type TransitionWay = (typeof TRANSITION_WAYS)[number];
-
-const STATES: Readonly<Record<TransitionWay, string>> = {
-  hover: ":hover",
-  press: ":active",
-  focus: ":focus-within",
-  class: `.${PLAYING}`,
-};
 
 export interface TransitionOptions {
   readonly when: TransitionWay;
@@ -73,8 +65,7 @@ export function transitionCss(
   const curves = new CssCurves();
   const toleranceOf = figureTolerances(motion, share);
   const lost: string[] = [];
-  const around = isSelector(on) ? on.trim() : ON_LOAD.on;
-  const state = `${around.includes(",") ? `:is(${around})` : around}${STATES[when]}`;
+  const state = `${around(on)}${when === "focus" ? ":focus-within" : BEGIN_STATES[when]}`;
   const still: string[] = [];
   const blocks = study.figures.flatMap((figure, i) => {
     if (figures && !figures.has(figure.id)) return [];
@@ -104,7 +95,7 @@ function ruleBlocks(
   still: readonly string[],
   changes: readonly Change[],
 ): string[] {
-  const inside = selector.includes(",") ? `:is(${selector})` : selector;
+  const inside = whole(selector);
   const first = changes.map(({ property, before }) => `${property}: ${before};`);
   const timings = changes.map(
     ({ property, duration, timing, delay }) =>
@@ -194,9 +185,7 @@ function changesOf(
       else still.push(`${variable}: ${text(first)};`);
     }
     const variables = property.channels.map((id) => `var(--${name}-${id.toLowerCase()})`);
-    still.push(
-      `${property.property}: ${property.write?.(variables, { perspective: PERSPECTIVE }) ?? variables.join(" ")};`,
-    );
+    still.push(`${property.property}: ${variables.join(" ")};`);
   }
   return { changes, still, registered, lost };
 }
@@ -321,7 +310,7 @@ function faceBlocks(
   const { back, times } = faceChanges(motion, index);
   const ends = times.length % 2 === 1 ? !back : back;
   const word = (shown: boolean) => (shown ? "inherit" : "hidden");
-  const inside = selector.includes(",") ? `:is(${selector})` : selector;
+  const inside = whole(selector);
   return (["front", "back"] as const).flatMap((side) => {
     const own = `${inside} > .${side}`;
     const changes = ends !== back;

@@ -30,6 +30,29 @@ const REDUCED: HandoffOption = {
   initial: "as-it-is",
 };
 
+/** The element around all figures, which is hovered, pressed, seen, or has a class. */
+export const ON_OPTION: HandoffOption = {
+  type: "text",
+  id: "on",
+  label: "Element around all",
+  initial: ON_LOAD.on,
+  fault: (text) =>
+    isSelector(text)
+      ? undefined
+      : "Give the selector of the element around all figures, such as .scene.",
+};
+
+/** How far off what is seen may be. */
+export const WITHIN_OPTION: HandoffOption = {
+  type: "number",
+  id: "within",
+  label: "Within",
+  min: 0.01,
+  max: 5,
+  unit: "px",
+  initial: () => WITHIN,
+};
+
 /** What can be chosen of CSS in every format that is made of it. */
 export const CSS_OPTIONS: readonly HandoffOption[] = [
   {
@@ -40,25 +63,12 @@ export const CSS_OPTIONS: readonly HandoffOption[] = [
     initial: "load",
   },
   {
-    type: "text",
-    id: "on",
-    label: "It is",
-    initial: ON_LOAD.on,
-    fault: (text) =>
-      isSelector(text)
-        ? undefined
-        : "Give the selector of the element around all figures, such as .scene.",
+    ...ON_OPTION,
+    // Nothing is waited for when the page loads, and the whole page is what is scrolled.
+    applies: ({ begins }) => begins !== undefined && begins !== "load" && begins !== "scroll",
   },
   REDUCED,
-  {
-    type: "number",
-    id: "within",
-    label: "Within",
-    min: 0.01,
-    max: 5,
-    unit: "px",
-    initial: () => WITHIN,
-  },
+  WITHIN_OPTION,
   {
     type: "choice",
     id: "lacking",

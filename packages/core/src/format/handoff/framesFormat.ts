@@ -2,7 +2,7 @@ import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { classNames } from "../css/cssText.ts";
 import { columnsOf } from "../function/channelPieces.ts";
-import type { HandoffFormat } from "./handoffFormat.ts";
+import type { HandoffFormat, HandoffOption } from "./handoffFormat.ts";
 
 /** The most rows of a table. */
 const MOST_ROWS = 100_000;
@@ -11,6 +11,18 @@ const MOST_ROWS = 100_000;
 function field(text: string): string {
   return /[",\r\n]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text;
 }
+
+/** Which channels leave. */
+export const CHANNELS_OPTION: HandoffOption = {
+  type: "choice",
+  id: "channels",
+  label: "Channels",
+  choices: [
+    { value: "moving", text: "that move" },
+    { value: "all", text: "all" },
+  ],
+  initial: "moving",
+};
 
 /** A table with a row for each frame and a column for each channel, numbers in full. */
 export const framesFormat: HandoffFormat = {
@@ -38,16 +50,7 @@ export const framesFormat: HandoffFormat = {
       unit: "fps",
       initial: ({ scene }) => scene.frameRate,
     },
-    {
-      type: "choice",
-      id: "channels",
-      label: "Channels",
-      choices: [
-        { value: "moving", text: "that move" },
-        { value: "all", text: "all" },
-      ],
-      initial: "moving",
-    },
+    CHANNELS_OPTION,
   ],
   extension: ({ as }) => (as === "json" ? "json" : "csv"),
   mime: "text/plain",

@@ -1,5 +1,6 @@
 import { compileStudy } from "../../motion/index.ts";
 import { cText, functionTables, scriptText } from "../function/functionText.ts";
+import { CHANNELS_OPTION } from "./framesFormat.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 
 /** `poseAt(t)` and each easing as plain functions, for canvas, game loops and shaders. */
@@ -32,16 +33,7 @@ export const functionFormat: HandoffFormat = {
       ],
       initial: "1e-9",
     },
-    {
-      type: "choice",
-      id: "channels",
-      label: "Channels",
-      choices: [
-        { value: "moving", text: "that move" },
-        { value: "all", text: "all" },
-      ],
-      initial: "moving",
-    },
+    CHANNELS_OPTION,
   ],
   extension: ({ as }) => String(as ?? "js"),
   mime: "text/plain",

@@ -2,7 +2,12 @@ import type { Study } from "../../study/index.ts";
 import type { CssWeight } from "../css/css.ts";
 
 /** One thing a person can choose of a format. */
-export type HandoffOption =
+export type HandoffOption = OptionKind & {
+  /** Whether it changes anything with what else is chosen; absent for what always does. */
+  readonly applies?: (settings: HandoffSettings) => boolean;
+};
+
+type OptionKind =
   | {
       readonly type: "choice";
       readonly id: string;

@@ -47,6 +47,20 @@ export function stillWriter(
   };
 }
 
+/** Whether the scene's background is drawn. */
+export const BACKGROUND_OPTION: HandoffOption = {
+  type: "choice",
+  id: "background",
+  label: "Background",
+  choices: [
+    { value: "scene", text: "the scene's" },
+    { value: "none", text: "none" },
+  ],
+  initial: "scene",
+  // Browsers write video without transparency.
+  applies: ({ as }) => as !== "webm",
+};
+
 const OPTIONS: readonly HandoffOption[] = [
   {
     type: "number",
@@ -58,16 +72,7 @@ const OPTIONS: readonly HandoffOption[] = [
     initial: () => 30,
   },
   { type: "number", id: "scale", label: "Scale", min: 0.1, max: 4, unit: "×", initial: () => 1 },
-  {
-    type: "choice",
-    id: "background",
-    label: "Background",
-    choices: [
-      { value: "scene", text: "the scene's" },
-      { value: "none", text: "none" },
-    ],
-    initial: "scene",
-  },
+  BACKGROUND_OPTION,
 ];
 
 /** The frames of a study: to its end, of what never ends one round. */
@@ -138,6 +143,7 @@ export const pictureFormat: HandoffFormat = {
       type: "number",
       id: "loops",
       label: "Plays",
+      applies: ({ as }) => as !== "webm",
       min: 0,
       max: 100,
       unit: "times, 0 forever",

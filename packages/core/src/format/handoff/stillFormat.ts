@@ -1,7 +1,7 @@
 import { compileStudy, stillTime } from "../../motion/index.ts";
 import { classNames } from "../css/cssText.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
-import { stillSvg } from "./pictureFormats.ts";
+import { BACKGROUND_OPTION, stillSvg } from "./pictureFormats.ts";
 
 /** One moment as an SVG that stands still, or as PNG. */
 export const stillFormat: HandoffFormat = {
@@ -29,17 +29,17 @@ export const stillFormat: HandoffFormat = {
       unit: "ms",
       initial: (study) => Math.round(stillTime(compileStudy(study))),
     },
-    { type: "number", id: "scale", label: "Scale", min: 0.1, max: 8, unit: "×", initial: () => 1 },
     {
-      type: "choice",
-      id: "background",
-      label: "Background",
-      choices: [
-        { value: "scene", text: "the scene's" },
-        { value: "none", text: "none" },
-      ],
-      initial: "scene",
+      type: "number",
+      id: "scale",
+      label: "Scale",
+      min: 0.1,
+      max: 8,
+      unit: "×",
+      initial: () => 1,
+      applies: ({ as }) => as === "png",
     },
+    BACKGROUND_OPTION,
   ],
   extension: ({ as }) => (as === "png" ? "png" : "svg"),
   mime: "image/svg+xml",

@@ -1,7 +1,8 @@
 import { compileStudy } from "../../motion/index.ts";
 import { WITHIN } from "../css/css.ts";
-import { isSelector, ON_LOAD, PLAYING } from "../css/cssBegins.ts";
+import { ON_LOAD, PLAYING } from "../css/cssBegins.ts";
 import { TRANSITION_WAYS, type TransitionOptions, transitionCss } from "../css/transitionCss.ts";
+import { ON_OPTION, WITHIN_OPTION } from "./cssOptions.ts";
 import { figureMarkup, scenePage } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffParts, HandoffSettings } from "./handoffFormat.ts";
 
@@ -34,25 +35,8 @@ export const transitionFormat: HandoffFormat = {
       ],
       initial: "hover",
     },
-    {
-      type: "text",
-      id: "on",
-      label: "It is",
-      initial: ON_LOAD.on,
-      fault: (text) =>
-        isSelector(text)
-          ? undefined
-          : "Give the selector of the element around all figures, such as .scene.",
-    },
-    {
-      type: "number",
-      id: "within",
-      label: "Within",
-      min: 0.01,
-      max: 5,
-      unit: "px",
-      initial: () => WITHIN,
-    },
+    ON_OPTION,
+    WITHIN_OPTION,
   ],
   extension: () => "css",
   mime: "text/css",
