@@ -1,20 +1,13 @@
 import { execFileSync } from "node:child_process";
-import {
-  mkdtempSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  symlinkSync,
-  writeFileSync,
-} from "node:fs";
+import { mkdtempSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { HANDOFF_FORMATS, initialSettings, stageScript } from "@levitas/core/format";
 import { compileStudy } from "@levitas/core/motion";
-import { readStudyText } from "@levitas/core/shape";
 import type { Study } from "@levitas/core/study";
 import { buildSync } from "esbuild";
 import type { Browser, Page } from "puppeteer-core";
+import { demoStudies } from "../packages/core/src/testing/index.ts";
 import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
 import { launchBrowser } from "./harness/browser.ts";
 import { choreography, restlessStudy } from "./harness/choreography.ts";
@@ -22,13 +15,7 @@ import { compareStage, expectAlike } from "./harness/stage.ts";
 
 const ROOT = resolve(import.meta.dirname, "..");
 const studies: [string, Study][] = [
-  ...readdirSync(join(ROOT, "demo"))
-    .filter((file) => /^\d+-.*\.json$/.test(file))
-    .map((file): [string, Study] => {
-      const study = readStudyText(readFileSync(join(ROOT, "demo", file), "utf8"));
-      if (!study.ok) throw new Error(`${file}: ${study.faults[0]?.message}`);
-      return [study.value.name, study.value];
-    }),
+  ...demoStudies(),
   ["an awkward study", awkwardStudy()],
   ["a study in depth", deepStudy()],
   ["repeats, staggers and groups", choreography()],
@@ -137,7 +124,7 @@ root.render(createElement(StrictMode, null, createElement(Scene, { reduced: fals
       await page.evaluate(stageScript(css?.write(study, {}, {}).selectorOf ?? {}));
       const motion = compileStudy(study);
       const until = motion.duration * (motion.endless ? 1.6 : 1);
-      const times = Array.from({ length: 16 }, (_, i) => (until * (i + 0.37)) / 16);
+      const times = Array.from({ length: 240 }, (_, i) => (until * (i + 0.37)) / 240);
       expectAlike(await compareStage(page, motion, [...times, until], 0.1));
       await page.evaluate(() =>
         (globalThis as unknown as { levitasUnmount: () => void }).levitasUnmount(),

@@ -179,6 +179,7 @@ describe("pictures of a study", () => {
     await sized("640 × 400");
     await number("Scale", 2);
     await sized("1280 × 800");
+    await page.waitForSelector('[data-testid="picture"]');
     const width = await page.$eval('[data-testid="picture"]', async (image) => {
       await (image as HTMLImageElement).decode();
       return (image as HTMLImageElement).naturalWidth;

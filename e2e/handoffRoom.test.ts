@@ -155,6 +155,22 @@ describe("the hand-off", () => {
     expect(JSON.parse(await handoffText(page))).toHaveProperty("Boarding pass drops.easing");
   });
 
+  it("proves an SVG without styles, and says what it cannot do", async () => {
+    await openHandoff(page);
+    await chooseFormat(page, "SVG");
+    await (await page.waitForSelector('aside input[type="radio"][aria-label="SMIL"]'))?.click();
+    await page.waitForFunction(() =>
+      document
+        .querySelector<HTMLTextAreaElement>('[data-testid="handoff-text"]')
+        ?.value.includes("<animateTransform"),
+    );
+    expect(await proven(page)).toBe(true);
+    expect(await handoffText(page)).not.toMatch(/style|foreignObject/);
+    expect(await textOf(page, "aside")).toContain("It cannot know that somebody prefers reduced");
+    // What it has no styles for is not asked.
+    expect(await textOf(page, "aside")).not.toContain("Old browsers");
+  });
+
   it("offers only what changes something: the element around all where it is waited for", async () => {
     await openHandoff(page);
     await handoffText(page);

@@ -219,6 +219,11 @@ describe("the panes of the bench, and finding the way", () => {
     expect(await page.$('[role="combobox"]')).not.toBeNull();
     await page.keyboard.press("Escape");
     await closed();
+    await find("hand off");
+    await page.keyboard.press("Enter");
+    await page.waitForFunction(() => location.pathname.endsWith("/handoff"));
+    await page.goBack();
+    await page.waitForSelector("[data-figure-row]");
     await find("landed");
     await page.keyboard.press("Enter");
     await closed();

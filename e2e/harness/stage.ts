@@ -5,6 +5,7 @@ import {
   initialSettings,
   noDifference,
   PROVEN,
+  type Proven,
   type Shown,
   type ShownDifference,
   stageScript,
@@ -63,8 +64,11 @@ export async function compareStage(
 }
 
 /** Expects that a hand-off moves as its motion does, within the tolerances of all of them. */
-export function expectAlike({ worst, switches }: ShownDifference): void {
-  const over = PROVEN.filter((what) => worst[what].size > TOLERANCES[what]);
+export function expectAlike(
+  { worst, switches }: ShownDifference,
+  tolerances: Readonly<Record<Proven, number>> = TOLERANCES,
+): void {
+  const over = PROVEN.filter((what) => worst[what].size > tolerances[what]);
   expect(over.map((what) => ({ what, ...worst[what] }))).toEqual([]);
   expect(switches).toEqual([]);
 }

@@ -1,6 +1,7 @@
 import { faultText } from "@levitas/core/fault";
-import { HANDOFF_FORMATS, readHandoffSettings } from "@levitas/core/format";
+import { HANDOFF_FORMATS, isSelector, readHandoffSettings } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
+import { fontsOf } from "./fonts.ts";
 import { InputFault } from "./inputFault.ts";
 import { prove } from "./prove.ts";
 import type { Streams } from "./streams.ts";
@@ -15,6 +16,8 @@ export interface HandoffArguments {
   readonly set?: readonly string[];
   /** Names of the figures that leave; all if absent. */
   readonly figures?: readonly string[];
+  /** `figure=selector`, several times: selectors in place of classes. */
+  readonly selectors?: readonly string[];
   /** Whether what left is compared with the motion. */
   readonly proof?: boolean;
 }
@@ -22,7 +25,7 @@ export interface HandoffArguments {
 /** `levitas handoff STUDY.json --as FORMAT`: what leaves, on standard output or into a file. */
 export async function handoff(
   file: string,
-  { as, out, set = [], figures, proof = false }: HandoffArguments,
+  { as, out, set = [], figures, selectors = [], proof = false }: HandoffArguments,
   streams: Streams,
   refuse: (message: string) => never,
 ): Promise<void> {
@@ -31,21 +34,35 @@ export async function handoff(
     return refuse(
       `error: there is no format ${JSON.stringify(as)}; give one of ${HANDOFF_FORMATS.map((each) => each.id).join(", ")}`,
     );
-  const said = set.map((text): [string, string] => {
+  const pairOf = (option: string, text: string): [string, string] => {
     const at = text.indexOf("=");
-    if (at < 1) return refuse(`error: --set ${text}: write it as name=value`);
+    if (at < 1) return refuse(`error: --${option} ${text}: write it as name=value`);
     return [text.slice(0, at), text.slice(at + 1)];
-  });
+  };
+  const said = set.map((text) => pairOf("set", text));
   const study = await readStudyFile(file);
   const settings = readHandoffSettings(format, study, Object.fromEntries(said));
   if (!settings.ok) return refuse(`error: --set ${settings.faults.map(faultText).join(" ")}`);
+  if (selectors.length > 0 && !format.choosesFigures)
+    return refuse(`error: ${format.label} names its figures itself; leave --selectors out`);
   if (figures && !format.choosesFigures)
     return refuse(`error: ${format.label} has all figures; leave --figures out`);
   if (format.picture?.(study, settings.value))
     return refuse(
       `error: ${format.label} is drawn by a browser: it is made in the hand-off's room. SVG stills and CSS leave from here.`,
     );
-  const parts = figures ? { figures: idsOf(study, figures, refuse) } : {};
+  const own = selectors.map((text): [string, string] => {
+    const [name, selector] = pairOf("selectors", text);
+    const [id = ""] = idsOf(study, [name], refuse);
+    if (!isSelector(selector))
+      return refuse(`error: --selectors ${text}: give a selector of CSS, such as ".pass"`);
+    return [id, selector];
+  });
+  const parts = {
+    ...(figures ? { figures: idsOf(study, figures, refuse) } : {}),
+    selectors: Object.fromEntries(own),
+    fonts: await fontsOf(study),
+  };
   const { text } = format.write(study, settings.value, parts);
   for (const { what, cure } of format.limits?.(study, settings.value) ?? [])
     streams.error(`${what} ${cure}`);

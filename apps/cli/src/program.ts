@@ -6,6 +6,7 @@ import { check } from "./check.ts";
 import { convertLine, convertOne, TARGETS } from "./convert.ts";
 import { type HandoffArguments, handoff } from "./handoff.ts";
 import { InputFault } from "./inputFault.ts";
+import { type LiveArguments, live } from "./live.ts";
 import { pose } from "./pose.ts";
 import { readingsLine, readingsOne } from "./readings.ts";
 import { sampleLine, sampleOne } from "./sample.ts";
@@ -106,11 +107,21 @@ function program(streams: Streams): Command {
     .requiredOption("--as <format>", "the format, such as css")
     .option("--set <name=value...>", "an option of the format, such as rate=24")
     .option("--figures <names...>", "only these figures")
+    .option("--selectors <name=selector...>", "the selector of a figure in place of its class")
     .option("--out <file>", "a file to write instead of standard output")
     .option("--proof", "compare what leaves with the motion, where that needs no browser")
     .action((file: string, wanted: HandoffArguments, self: Command) =>
       handoff(file, wanted, streams, (message) => self.error(message, USAGE)),
     );
+
+  command("live")
+    .description("poses along a take of presses, a line of JSON for each time")
+    .argument("<study>", "a study file")
+    .requiredOption("--take <take>", "a file with a take, or the name of one of the study's")
+    .option("--at <times>", "times in ms, separated by commas", readNumbers)
+    .option("--rate <number>", "poses a second", Number)
+    .option("--log", "what happened, in place of poses")
+    .action((file: string, wanted: LiveArguments) => live(file, wanted, streams));
 
   command("bring")
     .description("a study from CSS, Web Animations, an SVG that moves, a table of frames or tokens")

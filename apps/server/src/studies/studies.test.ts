@@ -47,6 +47,13 @@ describe("studies over HTTP", () => {
       "Gangway lowers with a bump",
       "Lanes and tide",
       "Kiosk arrival",
+      "Tide dial answers",
+      "Pass flips back",
+      "Gate notice on a switch",
+      "Lighthouse follows",
+      "Gangway on a slider",
+      "Landing answers the drop",
+      "Header shrinks with the scroll",
     ]);
   });
 

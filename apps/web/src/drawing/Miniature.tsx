@@ -1,9 +1,12 @@
-import { compileStudy, stillTime } from "@levitas/core/motion";
+import { compileStudy, type Motion, stillTime } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef } from "react";
 import { Clock } from "../clock/clock.ts";
 import { FigureTree } from "./FigureTree.tsx";
 import { ScenePainter } from "./painter.ts";
+
+/** What plays in a miniature. */
+type Shown = Pick<Motion, "duration" | "at">;
 
 /** How long a playing miniature rests at its end, ms. */
 const REST_AFTER = 500;
@@ -34,20 +37,32 @@ export function Miniature({ study, playing }: { study: Study; playing: boolean }
 
   useEffect(() => {
     const poses = new Float64Array(motion.slotCount);
-    const show = (t: number) =>
-      painter.paint(motion, motion.at(Math.min(t, motion.duration), poses));
+    let over = false;
+    let stop: (() => void) | undefined;
     const still = stillTime(motion);
-    show(still);
-    if (!playing) return;
-    const clock = new Clock();
-    clock.setDuration(motion.duration + REST_AFTER);
-    clock.onDraw(() => show(clock.time));
-    clock.play();
-    return () => {
-      clock.dispose();
-      show(still);
+    const rest = () => painter.paint(motion, motion.at(still, poses));
+    rest();
+    const play = (shown: Shown) => {
+      if (over) return;
+      const clock = new Clock();
+      clock.setDuration(shown.duration + REST_AFTER);
+      clock.onDraw(() =>
+        painter.paint(motion, shown.at(Math.min(clock.time, shown.duration), poses)),
+      );
+      clock.play();
+      stop = () => clock.dispose();
     };
-  }, [motion, painter, playing]);
+    const [take] = study.live?.takes ?? [];
+    // A study that answers shows how, by its first take.
+    if (playing && motion.driven.length === 0 && take)
+      void import("./takeShown.ts").then(({ takeShown }) => play(takeShown(study, take)));
+    else if (playing) play(motion);
+    return () => {
+      over = true;
+      stop?.();
+      rest();
+    };
+  }, [study, motion, painter, playing]);
 
   return (
     <div ref={frame} className="relative size-full overflow-hidden" style={{ background }}>

@@ -4,7 +4,7 @@ import { Link, useParams } from "react-router";
 import { SaveNote } from "../keeping/SaveNote.tsx";
 import { Header } from "../shell/Header.tsx";
 import { Nav } from "../shell/Nav.tsx";
-import { IconButton } from "../ui/Button.tsx";
+import { Button, IconButton } from "../ui/Button.tsx";
 import { RedoIcon, UndoIcon } from "../ui/icons.tsx";
 import { ArrangementSwitch } from "./arrangement/ArrangementSwitch.tsx";
 import { HistoryPanel } from "./commands/HistoryPanel.tsx";
@@ -39,6 +39,7 @@ export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
           <HistoryPanel />
           <ArrangementSwitch />
           <Shortcuts />
+          <LiveButton />
           <Link
             to={`/studies/${id}/handoff`}
             className="inline-flex h-8 items-center rounded-lg border border-spruce bg-spruce px-3 text-[13.5px] text-on-spruce hover:brightness-110"
@@ -52,6 +53,22 @@ export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
       <SaveNote keeper={keeper} />
       <Nav />
     </Header>
+  );
+}
+
+/** Whether the scene takes presses. */
+function LiveButton(): ReactNode {
+  const bench = useBench();
+  const isLive = useBenchState((state) => state.live);
+  return (
+    <Button
+      aria-pressed={isLive}
+      title={isLive ? "Back to the timeline (L)" : "Press on the scene and see it answer (L)"}
+      onClick={() => bench.store.setState({ live: !isLive })}
+      className={isLive ? "border-spruce bg-spruce-pale text-spruce" : ""}
+    >
+      Live
+    </Button>
   );
 }
 

@@ -10,7 +10,7 @@ import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
 import { Panes } from "./arrangement/Panes.tsx";
 import { BenchHeader } from "./BenchHeader.tsx";
 import { StepSpoken } from "./commands/StepSpoken.tsx";
-import { BenchContext } from "./session/BenchContext.ts";
+import { BenchContext, useBenchState } from "./session/BenchContext.ts";
 import {
   type FoundStudy,
   type OpenStudy,
@@ -35,6 +35,45 @@ const ConflictBar = lazy(async () => ({
 }));
 
 const BringHere = lazy(async () => ({ default: (await import("./BringHere.tsx")).BringHere }));
+
+const LiveRoom = lazy(async () => ({
+  default: (await import("./live/LiveRoom.tsx")).LiveRoom,
+}));
+
+/** The panes of the bench, or of Live. */
+function Room(): ReactNode {
+  const isLive = useBenchState((state) => state.live);
+  if (isLive)
+    return (
+      <Suspense fallback={null}>
+        <LiveRoom />
+      </Suspense>
+    );
+  return (
+    <Panes
+      scene={
+        <>
+          <ErrorBoundary name="The scene">
+            <SceneView />
+          </ErrorBoundary>
+          <ErrorBoundary name="The transport">
+            <Transport beside={<SceneBar />} />
+          </ErrorBoundary>
+        </>
+      }
+      curve={
+        <ErrorBoundary name="The curve">
+          <CurvePane />
+        </ErrorBoundary>
+      }
+      timeline={
+        <ErrorBoundary name="The timeline">
+          <Timeline />
+        </ErrorBoundary>
+      }
+    />
+  );
+}
 
 function Choice({ keeper }: { keeper: StudyKeeper }): ReactNode {
   const { kind } = useStore(keeper.state);
@@ -67,28 +106,7 @@ function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
         <StepSpoken />
         <Choice keeper={open.keeper} />
         <main className="flex min-h-0 flex-1">
-          <Panes
-            scene={
-              <>
-                <ErrorBoundary name="The scene">
-                  <SceneView />
-                </ErrorBoundary>
-                <ErrorBoundary name="The transport">
-                  <Transport beside={<SceneBar />} />
-                </ErrorBoundary>
-              </>
-            }
-            curve={
-              <ErrorBoundary name="The curve">
-                <CurvePane />
-              </ErrorBoundary>
-            }
-            timeline={
-              <ErrorBoundary name="The timeline">
-                <Timeline />
-              </ErrorBoundary>
-            }
-          />
+          <Room />
         </main>
       </div>
       <DragTip />

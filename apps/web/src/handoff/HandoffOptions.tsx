@@ -1,5 +1,6 @@
 import {
   type CssWeight,
+  choicesOf,
   type HandoffFormat,
   type HandoffLimit,
   type HandoffOption,
@@ -102,6 +103,7 @@ export function HandoffOptions({
             .map((option) => (
               <Option
                 key={option.id}
+                study={study}
                 option={option}
                 value={settings[option.id]}
                 change={(value) => change(option.id, value)}
@@ -173,10 +175,12 @@ function Figure({ label, text }: { label: string; text: string }): ReactNode {
 }
 
 function Option({
+  study,
   option,
   value,
   change,
 }: {
+  study: Study;
   option: HandoffOption;
   value: string | number | undefined;
   change: (value: string | number) => void;
@@ -194,9 +198,12 @@ function Option({
       />
     );
   if (option.type === "text") return <TextOption option={option} value={value} change={change} />;
+  const choices = choicesOf(option, study);
+  // Where there is one, there is no choice.
+  if (choices.length < 2) return null;
   const isLong =
-    option.choices.length > MOST_SEGMENTS ||
-    option.choices.reduce((sum, { text }) => sum + text.length, 0) > MOST_LETTERS;
+    choices.length > MOST_SEGMENTS ||
+    choices.reduce((sum, { text }) => sum + text.length, 0) > MOST_LETTERS;
   return (
     <div className="flex items-center justify-between gap-2">
       {option.label}
@@ -207,19 +214,14 @@ function Option({
           onChange={({ target }) => change(target.value)}
           className="h-7 min-w-0 rounded-md border border-edge/50 bg-raised px-1.5"
         >
-          {option.choices.map((choice) => (
+          {choices.map((choice) => (
             <option key={choice.value} value={choice.value}>
               {choice.text}
             </option>
           ))}
         </select>
       ) : (
-        <Segmented
-          label={option.label}
-          value={String(value)}
-          options={option.choices}
-          onChange={change}
-        />
+        <Segmented label={option.label} value={String(value)} options={choices} onChange={change} />
       )}
     </div>
   );

@@ -66,7 +66,6 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
   const format =
     HANDOFF_FORMATS.find((each) => each.id === search.get("as")) ??
     (HANDOFF_FORMATS[0] as (typeof HANDOFF_FORMATS)[number]);
-  const motion = useMemo(() => compileStudy(study), [study]);
   const [kept, setKept] = useState(() => keptSettings(id));
   const change = (next: Partial<typeof kept>) => {
     const all = { ...kept, ...next };
@@ -77,6 +76,12 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
     () => settingsOf(format, study, kept.settings[format.id]),
     [format, study, kept],
   );
+  // What runs beside it and is compared: the study's own motion, or what a format makes of it.
+  const played = useMemo(
+    () => format.played?.(study, settings) ?? study,
+    [format, study, settings],
+  );
+  const motion = useMemo(() => compileStudy(played), [played]);
   const moving = useMemo(() => movingFigures(motion), [motion]);
   const chosen = useMemo(() => new Set(kept.figures ?? moving), [kept.figures, moving]);
   const [fonts, setFonts] = useState<string | null>(null);
@@ -149,7 +154,7 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
                 <ErrorBoundary name="The running hand-off">
                   <RunningStage
                     label={format.label}
-                    study={study}
+                    study={played}
                     motion={motion}
                     page={now?.stage}
                     share={Number(settings.within ?? WITHIN) / WITHIN}

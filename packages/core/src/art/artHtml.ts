@@ -1,13 +1,21 @@
 import type { ArtNode } from "./art.ts";
 
-/** Escapes text for the content and the quoted attributes of HTML and SVG. */
+/**
+ * Escapes text for the content and the quoted attributes of HTML and SVG. Characters that no XML document may contain,
+ * not even escaped, are left out.
+ */
 export function htmlText(text: string): string {
-  return text
+  return xmlText(text)
     .replace(/&/g, "&amp;")
     .replace(/</g, "&lt;")
     .replace(/>/g, "&gt;")
     .replace(/"/g, "&quot;")
     .replace(/'/g, "&#39;");
+}
+
+/** Text without what XML 1.0 allows nowhere: control characters, halves of pairs, U+FFFE and U+FFFF. */
+export function xmlText(text: string): string {
+  return text.replace(/[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\u{10000}-\u{10ffff}]/gu, "");
 }
 
 /** Art as HTML, which is XHTML as well. */

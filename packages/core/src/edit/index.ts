@@ -88,6 +88,17 @@ export {
   tangentsOf,
 } from "./keys/smooth.ts";
 export { keyNear, type TrackPlace, trackNear } from "./keys/trackNear.ts";
+export {
+  deleteLever,
+  deletePose,
+  deleteResponse,
+  deleteTake,
+  keepLever,
+  keepPose,
+  keepResponse,
+  keepTake,
+  setDown,
+} from "./live/liveParts.ts";
 export { joinProblem, joinTweens, splitProblem, splitTween, trimTween } from "./sequence/blocks.ts";
 export {
   dissolveProblem,

@@ -21,6 +21,7 @@ export {
   trackVelocity,
 } from "./compile/track.ts";
 export { compiledTracks } from "./compile/tweenLayers.ts";
+export { type FollowerMap, followerMap } from "./effects/followerMap.ts";
 export type { CompiledFollower } from "./effects/followers.ts";
 export type { CompiledShake } from "./effects/shakes.ts";
 export {

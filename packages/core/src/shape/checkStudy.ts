@@ -1,7 +1,7 @@
-import { type Curve, checkCurve, checkNumber } from "../curve/index.ts";
+import { checkCurve, checkNumber } from "../curve/index.ts";
 import { circleText, type Fault, FaultList, shortValue } from "../fault/index.ts";
 import type {
-  CurveReference,
+  ChannelId,
   Follower,
   Key,
   SequenceItem,
@@ -9,24 +9,26 @@ import type {
   Track,
   Tween,
 } from "../study/index.ts";
-import { type ChannelDefinition, eachTween, findChannel, spacePathOf } from "../study/index.ts";
+import {
+  type ChannelDefinition,
+  eachTween,
+  findChannel,
+  findLever,
+  followsLever,
+  spacePathOf,
+} from "../study/index.ts";
 import { placeItems } from "../timeline/index.ts";
-import { isColor } from "../value/index.ts";
-
-/** The largest number of a study: sums of larger ones overflow and mean nothing. */
-export const LARGEST_NUMBER = 1e12;
-
-const ANY = { min: -LARGEST_NUMBER, max: LARGEST_NUMBER };
-
-/** The names found in the document while it is walked. */
-interface Names {
-  readonly figures: ReadonlySet<string>;
-  readonly curves: ReadonlySet<string>;
-  readonly markers: ReadonlySet<string>;
-  readonly items: ReadonlySet<string>;
-  /** The ids of all keys, collected when the first tether to a key is checked. */
-  readonly keys: () => ReadonlySet<string>;
-}
+import { checkLive } from "./checkLive.ts";
+import { LARGEST_NUMBER } from "./plain.ts";
+import {
+  checkEither,
+  checkValue,
+  circlesOf,
+  collect,
+  dangling,
+  duplicate,
+  type Names,
+} from "./references.ts";
 
 /**
  * Checks what no single object can show, in a study whose shape is valid: ids that refer to nothing or are used twice,
@@ -57,6 +59,7 @@ export function checkStudy(study: Study, most = 50): readonly Fault[] {
   const keys = new Set<string>();
   checkItems(study.sequence, "sequence", names, keys, faults);
   checkFollowers(study, names, faults);
+  if (study.live) checkLive(study, study.live, names, faults);
   // A study with faults cannot be placed in time.
   if (faults.all.length > 0) return faults.all;
   const { loop, byId } = placeItems(study);
@@ -175,15 +178,6 @@ function pathOf(items: readonly SequenceItem[], id: string, path: string): strin
   return undefined;
 }
 
-function collect(list: readonly { id: string }[], path: string, faults: FaultList): Set<string> {
-  const seen = new Set<string>();
-  list.forEach(({ id }, i) => {
-    if (seen.has(id)) faults.push(duplicate(`${path}[${i}].id`, id));
-    seen.add(id);
-  });
-  return seen;
-}
-
 function collectItems(
   items: readonly SequenceItem[],
   path: string,
@@ -196,47 +190,6 @@ function collectItems(
     if (item.type === "group") collectItems(item.items, `${path}[${i}].items`, seen, faults);
   });
   return seen;
-}
-
-function duplicate(path: string, id: string): Fault {
-  return {
-    code: "duplicate-id",
-    path,
-    message: `Found the id ${JSON.stringify(id)} a second time.`,
-    cure: "Give each thing an id of its own.",
-  };
-}
-
-function dangling(path: string, what: string, id: string): Fault {
-  return {
-    code: "dangling-id",
-    path,
-    message: `Found ${shortValue(id)}, and there is no such ${what}.`,
-    cure: `Name a ${what} of this study.`,
-  };
-}
-
-/**
- * The cycles of a graph in which each node leads to at most one other, each cycle once, beginning with its first
- * member in the map's order. Every node is visited once.
- */
-function circlesOf(next: ReadonlyMap<string, string | null>): string[][] {
-  const circles: string[][] = [];
-  const done = new Set<string>();
-  for (const start of next.keys()) {
-    const path: string[] = [];
-    const place = new Map<string, number>();
-    let at: string | null = start;
-    while (at !== null && !done.has(at) && !place.has(at)) {
-      place.set(at, path.length);
-      path.push(at);
-      at = next.get(at) ?? null;
-    }
-    const from = at === null ? undefined : place.get(at);
-    if (from !== undefined) circles.push(path.slice(from));
-    for (const each of path) done.add(each);
-  }
-  return circles;
 }
 
 function checkFigures(study: Study, names: Names, faults: FaultList): void {
@@ -373,31 +326,9 @@ function checkTrack(
   });
 }
 
-/** Checks a curve, or a reference to a shared one. */
-function checkEither(curve: Curve | CurveReference, names: Names, path: string): Fault[] {
-  if (!("shared" in curve)) return checkCurve(curve, path);
-  return names.curves.has(curve.shared)
-    ? []
-    : [dangling(`${path}.shared`, "shared curve", curve.shared)];
-}
-
 function checkKeyValue(key: Key, channel: ChannelDefinition, path: string): Fault[] {
   if (typeof key.value === "object" && key.value !== null && key.value.found === true) return [];
   return checkValue(key.value, channel, path);
-}
-
-function checkValue(value: unknown, channel: ChannelDefinition, path: string): Fault[] {
-  if (channel.kind === "switch") return checkNumber(value, path, { min: 0, max: 1, whole: true });
-  if (channel.kind !== "color") return checkNumber(value, path, ANY);
-  if (typeof value === "string" && isColor(value)) return [];
-  return [
-    {
-      code: "not-a-color",
-      path,
-      message: `Found ${shortValue(value)}.`,
-      cure: 'Give a CSS color, such as "#1B6B5A".',
-    },
-  ];
 }
 
 function checkFollowers(study: Study, names: Names, faults: FaultList): void {
@@ -414,13 +345,16 @@ function checkFollowers(study: Study, names: Names, faults: FaultList): void {
     const path = `followers[${i}]`;
     if (!names.figures.has(follower.figure))
       faults.push(dangling(`${path}.figure`, "figure", follower.figure));
-    if (!names.figures.has(follower.source.figure))
-      faults.push(dangling(`${path}.source.figure`, "figure", follower.source.figure));
+    const { source } = follower;
     checkFollowed(follower, path, names, faults);
-    sourceOf.set(
-      nameOf(follower.figure, follower.channel),
-      nameOf(follower.source.figure, follower.source.channel),
-    );
+    if (followsLever(source)) {
+      if (!findLever(study, source.lever))
+        faults.push(dangling(`${path}.source.lever`, "lever", source.lever));
+      return;
+    }
+    if (!names.figures.has(source.figure))
+      faults.push(dangling(`${path}.source.figure`, "figure", source.figure));
+    sourceOf.set(nameOf(follower.figure, follower.channel), nameOf(source.figure, source.channel));
   });
   const indexOf = new Map(
     study.followers.map(({ figure, channel }, i) => [nameOf(figure, channel), i]),
@@ -431,10 +365,9 @@ function checkFollowers(study: Study, names: Names, faults: FaultList): void {
 
 /** Checks the channels of a follower: both must be numeric. */
 function checkFollowed(follower: Follower, path: string, names: Names, faults: FaultList): void {
-  const places = [
-    [follower.channel, `${path}.channel`],
-    [follower.source.channel, `${path}.source.channel`],
-  ] as const;
+  const places: [ChannelId, string][] = [[follower.channel, `${path}.channel`]];
+  if (!followsLever(follower.source))
+    places.push([follower.source.channel, `${path}.source.channel`]);
   for (const [id, at] of places) {
     const kind = findChannel(id)?.kind;
     if (kind !== "color" && kind !== "switch") continue;

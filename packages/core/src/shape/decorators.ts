@@ -1,6 +1,25 @@
 import "reflect-metadata";
-import { ValidateBy, ValidateIf, type ValidationOptions } from "class-validator";
-import { isKeyValue, isSpanCurve } from "./plain.ts";
+import { Type, type TypeOptions } from "class-transformer";
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsNumber,
+  IsObject,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateBy,
+  ValidateIf,
+  ValidateNested,
+  type ValidationOptions,
+} from "class-validator";
+import { isKeyValue, isSpanCurve, LARGEST_NUMBER } from "./plain.ts";
+
+/** The most letters of an id or a name. */
+export const LONGEST_NAME = 200;
 
 /** A curve with a kind, or a reference to a shared one. */
 export function IsSpanCurve(options?: ValidationOptions): PropertyDecorator {
@@ -45,4 +64,50 @@ export function Describe(text: string): PropertyDecorator {
 /** The description that `Describe` gave a field of a class. */
 export function descriptionOf(type: new () => object, key: string): string | undefined {
   return Reflect.getMetadata(DESCRIPTION, type.prototype, key) as string | undefined;
+}
+
+/** A finite number between two bounds; by default up to `LARGEST_NUMBER`. */
+export function IsAmount(min = -LARGEST_NUMBER, max = LARGEST_NUMBER): PropertyDecorator {
+  return (target, key) => {
+    IsNumber()(target, key);
+    Min(min)(target, key);
+    Max(max)(target, key);
+  };
+}
+
+/** A short text: an id or a name. */
+export function IsName(): PropertyDecorator {
+  return (target, key) => {
+    IsString()(target, key);
+    MinLength(1)(target, key);
+    MaxLength(LONGEST_NAME)(target, key);
+  };
+}
+
+/** A list of at most `max` objects of a class; nested lists, which class-validator would accept, are refused. */
+export function ListOf(
+  type: () => new () => object,
+  max: number,
+  { min = 0, types }: { min?: number; types?: TypeOptions } = {},
+): PropertyDecorator {
+  return (target, key) => {
+    IsArray()(target, key);
+    ArrayMinSize(min)(target, key);
+    ArrayMaxSize(max)(target, key);
+    IsObject({ each: true })(target, key);
+    ValidateNested({ each: true })(target, key);
+    Type(type, types)(target, key);
+  };
+}
+
+/** Two numbers. */
+export function IsPair(): PropertyDecorator {
+  return (target, key) => {
+    IsArray()(target, key);
+    ArrayMinSize(2)(target, key);
+    ArrayMaxSize(2)(target, key);
+    IsNumber({}, { each: true })(target, key);
+    Min(-LARGEST_NUMBER, { each: true })(target, key);
+    Max(LARGEST_NUMBER, { each: true })(target, key);
+  };
 }

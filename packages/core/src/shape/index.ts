@@ -1,6 +1,7 @@
-export { checkStudy, circlesIn, LARGEST_NUMBER } from "./checkStudy.ts";
+export { checkStudy, circlesIn } from "./checkStudy.ts";
 export { Optional } from "./decorators.ts";
 export { type MendedStudy, mendStudy } from "./mendStudy.ts";
 export { migrateStudy } from "./migrations.ts";
+export { LARGEST_NUMBER } from "./plain.ts";
 export { readStudy, readStudyText } from "./readStudy.ts";
 export { LIMITS } from "./studyShape.ts";

@@ -1,6 +1,5 @@
 import { type Fault, FaultList, shortValue } from "../fault/index.ts";
-import { LARGEST_NUMBER } from "./checkStudy.ts";
-import { isKeyValue, isSpanCurve } from "./plain.ts";
+import { isKeyValue, isSpanCurve, LARGEST_NUMBER } from "./plain.ts";
 
 /** A list of keys found in a document, and where. */
 export interface FoundKeys {

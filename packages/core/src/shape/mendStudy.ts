@@ -86,7 +86,7 @@ function at(root: object, steps: readonly string[]): unknown {
 
 /** Optional fields, for which older programs may have written null. */
 const OPTIONAL = new Set(
-  "curve in out fade mode route space clip hidesOverflow stagger path pause fill direction disabled perspective guides rate sound volume push figures turn calm seed front angle closing speed time clamp lag".split(
+  "curve in out fade mode route space clip hidesOverflow stagger path pause fill direction disabled perspective guides rate sound volume push figures turn calm seed front angle closing speed time clamp lag live inPose initial spring jitter seed grows reach item".split(
     " ",
   ),
 );
@@ -108,6 +108,12 @@ function repair(root: object, { code, path }: Fault, removed: Set<unknown>): boo
       const keys = at(root, steps.slice(0, -2));
       if (!Array.isArray(keys)) return false;
       keys.sort((a: { time: number }, b: { time: number }) => a.time - b.time);
+      return true;
+    }
+    case "events-out-of-order": {
+      const events = at(root, steps.slice(0, -2));
+      if (!Array.isArray(events)) return false;
+      events.sort((a: { time: number }, b: { time: number }) => a.time - b.time);
       return true;
     }
     case "duplicate-id":
@@ -145,6 +151,7 @@ function hangElsewhere(
   const last = steps.at(-1);
   const above = steps.at(-2);
   if (last === "parent") holder.parent = null;
+  else if (above === "values") delete holder[last as string];
   else if (above === "tether") {
     const item = at(root, steps.slice(0, -2)) as Parent;
     item.tether = { to: "start", offset: 0 };

@@ -1,3 +1,6 @@
+/** The largest number of a study: sums of larger ones overflow and mean nothing. */
+export const LARGEST_NUMBER = 1e12;
+
 /** Whether a value is valid as the value of a key. */
 export function isKeyValue(value: unknown): boolean {
   if (typeof value === "number") return Number.isFinite(value);

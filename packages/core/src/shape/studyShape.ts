@@ -1,5 +1,5 @@
 import "reflect-metadata";
-import { Type, type TypeOptions } from "class-transformer";
+import { Type } from "class-transformer";
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -8,73 +8,41 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
-  IsNumber,
   IsObject,
   IsString,
   Max,
   MaxLength,
   Min,
-  MinLength,
   ValidateIf,
   ValidateNested,
 } from "class-validator";
 import { CHANNELS, FIGURE_HUES, FIGURE_KINDS, SOUNDS, STUDY_FORMAT } from "../study/index.ts";
 import { ANGLE_ROUTES } from "../value/index.ts";
-import { LARGEST_NUMBER } from "./checkStudy.ts";
-import { Describe, IsKeyValue, IsSpanCurve, Optional } from "./decorators.ts";
+import {
+  Describe,
+  IsAmount,
+  IsKeyValue,
+  IsName,
+  IsPair,
+  IsSpanCurve,
+  ListOf,
+  LONGEST_NAME,
+  Optional,
+} from "./decorators.ts";
+import { LIVE_CLASSES, LiveShape } from "./liveShape.ts";
 
 /** The limits of a document. */
-export const LIMITS = { figures: 5000, items: 20_000, keys: 100_000, name: 200, text: 20_000 };
+export const LIMITS = {
+  figures: 5000,
+  items: 20_000,
+  keys: 100_000,
+  name: LONGEST_NAME,
+  text: 20_000,
+};
 
 const CHANNEL_IDS = CHANNELS.map((channel) => channel.id);
 const FILLS = ["none", "forwards", "backwards", "both"];
 const DIRECTIONS = ["normal", "reverse", "alternate", "alternate-reverse"];
-
-/** A finite number between two bounds; by default up to `LARGEST_NUMBER`. */
-function IsAmount(min = -LARGEST_NUMBER, max = LARGEST_NUMBER): PropertyDecorator {
-  return (target, key) => {
-    IsNumber()(target, key);
-    Min(min)(target, key);
-    Max(max)(target, key);
-  };
-}
-
-/** A short text: an id or a name. */
-function IsName(): PropertyDecorator {
-  return (target, key) => {
-    IsString()(target, key);
-    MinLength(1)(target, key);
-    MaxLength(LIMITS.name)(target, key);
-  };
-}
-
-/** A list of at most `max` objects of a class; nested lists, which class-validator would accept, are refused. */
-function ListOf(
-  type: () => new () => object,
-  max: number,
-  { min = 0, types }: { min?: number; types?: TypeOptions } = {},
-): PropertyDecorator {
-  return (target, key) => {
-    IsArray()(target, key);
-    ArrayMinSize(min)(target, key);
-    ArrayMaxSize(max)(target, key);
-    IsObject({ each: true })(target, key);
-    ValidateNested({ each: true })(target, key);
-    Type(type, types)(target, key);
-  };
-}
-
-/** Two numbers. */
-function IsPair(): PropertyDecorator {
-  return (target, key) => {
-    IsArray()(target, key);
-    ArrayMinSize(2)(target, key);
-    ArrayMaxSize(2)(target, key);
-    IsNumber({}, { each: true })(target, key);
-    Min(-LARGEST_NUMBER, { each: true })(target, key);
-    Max(LARGEST_NUMBER, { each: true })(target, key);
-  };
-}
 
 class PivotShape {
   @IsAmount() x!: number;
@@ -331,8 +299,14 @@ function itemTypes() {
 }
 
 class SourceShape {
-  @IsName() figure!: string;
-  @IsIn(CHANNEL_IDS) channel!: string;
+  @ValidateIf(({ lever }: SourceShape) => lever === undefined) @IsName() figure?: string;
+  @ValidateIf(({ lever }: SourceShape) => lever === undefined)
+  @IsIn(CHANNEL_IDS)
+  channel?: string;
+  @Describe("A lever, in place of a figure's channel.")
+  @Optional()
+  @IsName()
+  lever?: string;
 }
 
 class FollowerShape {
@@ -365,6 +339,12 @@ export class StudyShape {
   @ListOf(() => ItemShape, LIMITS.items, { types: itemTypes() }) sequence!: ItemShape[];
   @ListOf(() => FollowerShape, LIMITS.items) followers!: FollowerShape[];
   @ListOf(() => MarkerShape, LIMITS.items) markers!: MarkerShape[];
+  @Describe("What answers when the scene is pressed; absent for nothing.")
+  @Optional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => LiveShape)
+  live?: LiveShape;
 }
 
 /** All classes of a document, from which its JSON Schema is generated. */
@@ -394,5 +374,6 @@ export const DOCUMENT_CLASSES: readonly (new () => object)[] = [
   SourceShape,
   FollowerShape,
   MarkerShape,
+  ...LIVE_CLASSES,
   StudyShape,
 ];

@@ -7,6 +7,7 @@ export {
   clampShown,
   findChannel,
 } from "./channels.ts";
+export type { CurveReference } from "./curveReference.ts";
 export {
   DIAL_NEEDLE,
   FIGURE_HUES,
@@ -15,6 +16,27 @@ export {
   NEEDLE_PIVOT,
   restValue,
 } from "./figures.ts";
+export { findLever, followsLever, leverStart } from "./levers.ts";
+export {
+  type AimChannel,
+  type How,
+  type Lever,
+  type LeverSource,
+  type Live,
+  type LiveEvent,
+  type LiveResponse,
+  MID_FLIGHTS,
+  type MidFlight,
+  NO_LIVE,
+  type PointerWhen,
+  type Pose,
+  type PoseValues,
+  REST_POSE,
+  type Take,
+  type TakeEvent,
+  type Then,
+  type When,
+} from "./live.ts";
 export { emptyStudy, firstStudy } from "./newStudy.ts";
 export { restCenter } from "./restPlace.ts";
 export { seededRandom } from "./seed.ts";
@@ -24,13 +46,13 @@ export {
   type CardFace,
   type Clip,
   type Cue,
-  type CurveReference,
   type Figure,
   type FigureHue,
   type FigureKindId,
   type FigureLook,
   type Fill,
   type Follower,
+  type FollowerSource,
   type Freeze,
   type Front,
   type Group,

@@ -1,6 +1,8 @@
 import type { Curve } from "../curve/index.ts";
 import type { AngleRoute, ColorSpace } from "../value/index.ts";
 import type { ChannelId } from "./channels.ts";
+import type { CurveReference } from "./curveReference.ts";
+import type { Live } from "./live.ts";
 
 /** The value of the field `format` of every study file. */
 export const STUDY_FORMAT = "levitas-study";
@@ -22,6 +24,8 @@ export interface Study {
   readonly sequence: readonly SequenceItem[];
   readonly followers: readonly Follower[];
   readonly markers: readonly Marker[];
+  /** How it answers what somebody does; absent means not at all. */
+  readonly live?: Live;
 }
 
 /** The rectangle in which figures move. Its origin is its top left corner, y points down. */
@@ -215,10 +219,6 @@ export interface SpaceHandle {
 /** A number, a CSS color, or the value that the channel has when the tween starts. */
 export type KeyValue = number | string | { readonly found: true };
 
-export interface CurveReference {
-  readonly shared: string;
-}
-
 /** The same tween on many figures, each a little later. */
 export interface Stagger {
   readonly order: "list" | "shuffle" | "front";
@@ -323,7 +323,7 @@ export interface Follower {
   readonly id: string;
   readonly figure: string;
   readonly channel: ChannelId;
-  readonly source: { readonly figure: string; readonly channel: ChannelId };
+  readonly source: FollowerSource;
   readonly of: "value" | "speed";
   /** Range of the source: in its unit, or in its unit per second. Speed is never negative. */
   readonly from: readonly [number, number];
@@ -333,6 +333,11 @@ export interface Follower {
   /** Its delay behind the source, ms. */
   readonly lag?: number;
 }
+
+/** What a follower follows: a channel of a figure, or a lever, which outside of Live stands where it begins. */
+export type FollowerSource =
+  | { readonly figure: string; readonly channel: ChannelId }
+  | { readonly lever: string };
 
 /** A named time. */
 export interface Marker {

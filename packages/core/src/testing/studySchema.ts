@@ -34,6 +34,12 @@ const OVERRIDES: Readonly<Record<string, Schema>> = {
 const FIELDS: Readonly<Record<string, Schema>> = {
   ...Object.fromEntries(ITEMS.map((type) => [`${type}.type`, { const: type }])),
   "key.time": { type: "number", minimum: 0 },
+  ...Object.fromEntries(
+    ["leverSource.figure", "when.figure", "takeEvent.figure"].map((field) => [
+      field,
+      { anyOf: [NAME, { type: "null" }] },
+    ]),
+  ),
   "figure.parent": { anyOf: [NAME, { type: "null" }] },
   "figure.rest": {
     type: "object",
@@ -119,7 +125,7 @@ export function studySchema(): Schema {
   return {
     $schema: "https://json-schema.org/draft/2020-12/schema",
     $id: "levitas-study",
-    title: "Levitas study, version 1",
+    title: "Levitas study, version 2",
     description:
       "Times in milliseconds, angles in degrees clockwise, lengths in px, colors as CSS colors. Order is array order. Fields not named here are kept. What crosses objects (ids, order of keys, cycles) is checked by checkStudy.",
     ...study,

@@ -43,7 +43,7 @@ const toRgb = converter("rgb");
  * Undefined for text that is no colour. `currentcolor` and system colours are not colours here.
  */
 export function readColor(text: string, space: ColorSpace): ColorTuple | undefined {
-  const color = parse(text);
+  const color = parsed(text);
   if (!color) return undefined;
   const alpha = color.alpha ?? 1;
   if (space === "oklab") {
@@ -115,9 +115,18 @@ export function printHexColor(values: ArrayLike<number>, slot: number): string {
   return `#${pair(0)}${pair(1)}${pair(2)}${alpha === "FF" ? "" : alpha}`;
 }
 
+/** A CSS colour; undefined for other text, also where culori throws, as at a function that ends too soon. */
+function parsed(text: string): ReturnType<typeof parse> {
+  try {
+    return parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
 /** Whether `text` is a colour Levitas can read. */
 export function isColor(text: string): boolean {
-  return parse(text) !== undefined;
+  return parsed(text) !== undefined;
 }
 
 function clip(value: number): number {

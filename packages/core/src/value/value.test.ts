@@ -66,8 +66,10 @@ describe("colors", () => {
 
   it("are refused when they are none", () => {
     expect(
-      ["red", "#12345", "rgb(1 2 3 / 0.5)", "oklab(0.5 0 0)", "spruce", ""].map(isColor),
-    ).toEqual([true, false, true, true, false, false]);
+      ["red", "#12345", "rgb(1 2 3 / 0.5)", "oklab(0.5 0 0)", "spruce", "", "oklab(0.69"].map(
+        isColor,
+      ),
+    ).toEqual([true, false, true, true, false, false, false]);
   });
 
   it("clip where they leave what a screen can show", () => {

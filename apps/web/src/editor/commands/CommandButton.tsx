@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
-import { runCommand } from "./command.ts";
+import { runCommand, whyNot } from "./command.ts";
 import { commandOf } from "./commands.ts";
 
 /** A button that runs a command: greyed out where that does not apply, saying what it does or why it cannot. */
@@ -14,7 +14,7 @@ export function CommandButton({
 }): ReactNode {
   const bench = useBench();
   const command = commandOf(id);
-  const why = useBenchState(() => command.why?.(bench));
+  const why = useBenchState(() => whyNot(command, bench));
   const keys = command.shownKeys === "" ? "" : ` (${command.shownKeys})`;
   return (
     <Button

@@ -1,8 +1,9 @@
 import { Dialog } from "radix-ui";
 import { type ReactNode, useState } from "react";
+import { useNavigate, useParams } from "react-router";
 import { Combobox } from "../../ui/Combobox.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
-import { runCommand } from "./command.ts";
+import { runCommand, whyNot } from "./command.ts";
 import { findOffers, offersOf } from "./palette.ts";
 
 /** How many lines are shown at once; typing narrows them. */
@@ -12,12 +13,15 @@ const SHOWN = 60;
 export function CommandPalette({ close }: { readonly close: () => void }): ReactNode {
   const bench = useBench();
   const study = useStudy();
+  const { id: studyId = "" } = useParams();
+  const navigate = useNavigate();
   const [typed, setTyped] = useState("");
-  const found = findOffers(offersOf(study), typed).slice(0, SHOWN);
+  const found = findOffers(offersOf(study, studyId), typed).slice(0, SHOWN);
   const take = (id: string) => {
     const offer = found.find((each) => each.id === id);
     close();
-    if (offer?.command) runCommand(offer.command, bench);
+    if (offer?.leave) void navigate(offer.leave);
+    else if (offer?.command) runCommand(offer.command, bench);
     else offer?.go?.(bench);
   };
   return (
@@ -38,7 +42,7 @@ export function CommandPalette({ close }: { readonly close: () => void }): React
             typed={typed}
             onType={setTyped}
             options={found.map(({ id, text, kind, keys, command }) => {
-              const why = command?.why?.(bench);
+              const why = command && whyNot(command, bench);
               // It stays in the list where it cannot be done: the reason stands beside it.
               return { id, text, note: why ?? kind, end: keys, disabled: why !== undefined };
             })}

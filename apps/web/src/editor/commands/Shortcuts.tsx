@@ -29,6 +29,8 @@ export function Shortcuts(): ReactNode {
       // What has the focus by keyboard comes first: its own arrows, and Space to press it.
       if (event.defaultPrevented) return;
       if (hotkey === "space" && document.activeElement?.matches(PRESSED_BY_SPACE)) return;
+      // Keys that are about the timeline are the scene's while it takes presses.
+      if (bench.store.getState().live && !command.inLive) return;
       event.preventDefault();
       // A held key repeats: that counts for stepping alone.
       if (event.repeat && !command.repeats) return;
@@ -67,7 +69,7 @@ export function Shortcuts(): ReactNode {
     };
     const paste = (event: ClipboardEvent) => {
       const text = event.clipboardData?.getData("text/plain") ?? "";
-      if (typing(event) || text === "") return;
+      if (typing(event) || text === "" || bench.store.getState().live) return;
       event.preventDefault();
       // Of another origin: what moves in it is looked for.
       if (!text.includes("levitas-keys")) return bring(text);

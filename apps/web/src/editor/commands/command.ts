@@ -15,6 +15,8 @@ export interface Command {
   /** Why it does not apply now, as a sentence; undefined where it does. Absent for what always applies. */
   readonly why?: (bench: Bench) => string | undefined;
   readonly run: (bench: Bench) => void;
+  /** It applies while the scene takes presses as well; absent for what is about the timeline. */
+  readonly inLive?: true;
   /** Holding its key does it again and again; absent for once, however long the key is held. */
   readonly repeats?: true;
 }
@@ -23,9 +25,16 @@ export interface Command {
 export const MOD =
   typeof navigator !== "undefined" && /Mac/.test(navigator.platform) ? "Cmd" : "Ctrl";
 
+/** Why a command does not apply now, as a sentence; undefined where it does. */
+export function whyNot(command: Command, bench: Bench): string | undefined {
+  if (bench.store.getState().live && !command.inLive)
+    return "That is done in the timeline: leave Live first (L).";
+  return command.why?.(bench);
+}
+
 /** Does what a command stands for, if it applies; answers whether it did. */
 export function runCommand(command: Command, bench: Bench): boolean {
-  if (command.why?.(bench) !== undefined) return false;
+  if (whyNot(command, bench) !== undefined) return false;
   command.run(bench);
   return true;
 }

@@ -13,10 +13,12 @@ export interface Offer {
   readonly keys: string;
   readonly command?: Command;
   readonly go?: (bench: Bench) => void;
+  /** The address of a screen. */
+  readonly leave?: string;
 }
 
-/** All that the palette offers for a study. */
-export function offersOf(study: Study): readonly Offer[] {
+/** All that the palette offers for a study with an id. */
+export function offersOf(study: Study, studyId: string): readonly Offer[] {
   return [
     ...COMMANDS.map((command) => ({
       id: `command ${command.id}`,
@@ -25,6 +27,11 @@ export function offersOf(study: Study): readonly Offer[] {
       keys: command.shownKeys,
       command,
     })),
+    ...[
+      { text: "Hand off", leave: `/studies/${studyId}/handoff` },
+      { text: "Studies", leave: "/" },
+      { text: "Curves", leave: "/curves" },
+    ].map((screen) => ({ ...screen, id: `screen ${screen.leave}`, kind: "screen", keys: "" })),
     ...study.figures.map(({ id, name }) => ({
       id: `figure ${id}`,
       text: name,

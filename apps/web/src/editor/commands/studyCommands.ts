@@ -109,6 +109,7 @@ export const STUDY_COMMANDS: readonly Command[] = [
   },
   {
     id: "undo",
+    inLive: true,
     label: "Undo",
     keys: ["mod+z"],
     shownKeys: `${MOD} Z`,
@@ -117,6 +118,7 @@ export const STUDY_COMMANDS: readonly Command[] = [
   },
   {
     id: "redo",
+    inLive: true,
     label: "Redo",
     keys: ["mod+shift+z"],
     shownKeys: `${MOD} Shift Z`,

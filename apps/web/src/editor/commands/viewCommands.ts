@@ -23,9 +23,18 @@ export const VIEW_COMMANDS: readonly Command[] = [
     shownKeys: "Q",
     run: (bench) => bench.store.setState({ arranging: !bench.store.getState().arranging }),
   },
+  {
+    id: "live",
+    inLive: true,
+    label: "Live: press on the scene and see it answer, or back",
+    keys: ["l"],
+    shownKeys: "L",
+    run: (bench) => bench.store.setState({ live: !bench.store.getState().live }),
+  },
   ...ARRANGEMENTS.map(
     ({ id, title, key }): Command => ({
       id: `panes-${id}`,
+      inLive: true,
       label: title,
       keys: [key],
       shownKeys: key,
@@ -34,6 +43,7 @@ export const VIEW_COMMANDS: readonly Command[] = [
   ),
   {
     id: "leave-scene",
+    inLive: true,
     label: "Leave the scene alone, back to the panes",
     keys: ["escape"],
     shownKeys: "Escape",

@@ -5,12 +5,13 @@ import {
   channelOf,
   eachTween,
   type Follower,
+  findLever,
+  followsLever,
   type Study,
 } from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
-import { ChevronIcon } from "../../ui/icons.tsx";
-import { Menu } from "../../ui/Menu.tsx";
+import { Choice } from "../../ui/Choice.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
@@ -18,6 +19,7 @@ import { Tick } from "../../ui/Tick.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
 import { acceptFollower, draftFollower } from "../session/draftFollower.ts";
 import { dropFollower } from "../session/dropFollower.ts";
+import { leverUnit } from "../session/leverUnit.ts";
 import { CurveChoice } from "../span/CurveChoice.tsx";
 import { FollowerMap } from "./FollowerMap.tsx";
 
@@ -109,7 +111,10 @@ function FollowerFields({
     set({ source, of, from: rangeOf(study, source, of) });
   const figureName = (id: string) => study.figures.find((each) => each.id === id)?.name ?? id;
   const own = channelOf(follower.channel);
-  const theirs = channelOf(follower.source.channel);
+  const { source } = follower;
+  const lever = followsLever(source) ? findLever(study, source.lever) : undefined;
+  const theirs = followsLever(source) ? undefined : channelOf(source.channel);
+  const unit = theirs?.unit ?? (lever ? leverUnit(lever) : "");
   const pair = (name: "from" | "to", labels: readonly [string, string], unit: string): ReactNode =>
     labels.map((label, i) => (
       <NumberField
@@ -133,19 +138,30 @@ function FollowerFields({
       </h2>
       <div className="flex gap-1.5">
         <Choice
-          text={figureName(follower.source.figure)}
-          items={study.figures.map(({ id, name }) => ({
-            text: name,
-            onSelect: () => follow({ ...follower.source, figure: id }),
-          }))}
+          label="What it follows: a figure or a lever"
+          text={followsLever(source) ? (lever?.name ?? "a lever") : figureName(source.figure)}
+          items={[
+            ...study.figures.map(({ id, name }) => ({
+              text: name,
+              onSelect: () => follow({ figure: id, channel: theirs?.id ?? "x" }),
+            })),
+            ...(study.live?.levers ?? []).map(({ id, name }) => ({
+              text: name,
+              hint: "lever",
+              onSelect: () => follow({ lever: id }),
+            })),
+          ]}
         />
-        <Choice
-          text={theirs.label}
-          items={FOLLOWED.map(({ id, label }) => ({
-            text: label,
-            onSelect: () => follow({ ...follower.source, channel: id as ChannelId }),
-          }))}
-        />
+        {theirs && !followsLever(source) ? (
+          <Choice
+            label="The channel it follows"
+            text={theirs.label}
+            items={FOLLOWED.map(({ id, label }) => ({
+              text: label,
+              onSelect: () => follow({ figure: source.figure, channel: id as ChannelId }),
+            }))}
+          />
+        ) : null}
       </div>
       <Segmented
         label="What it follows"
@@ -157,11 +173,7 @@ function FollowerFields({
         onChange={(of) => follow(follower.source, of)}
       />
       <FollowerMap follower={follower} />
-      {pair(
-        "from",
-        ["When that is", "up to"],
-        follower.of === "speed" ? `${theirs.unit}/s` : theirs.unit,
-      )}
+      {pair("from", ["When that is", "up to"], follower.of === "speed" ? `${unit}/s` : unit)}
       {pair("to", ["it is", "and "], own.unit)}
       <CurveChoice label="Along" curve={follower.curve} change={(curve) => set({ curve })} />
       <Tick
@@ -179,22 +191,5 @@ function FollowerFields({
         onChange={(lag) => set({ lag })}
       />
     </>
-  );
-}
-
-function Choice({
-  text,
-  items,
-}: {
-  text: string;
-  items: readonly { readonly text: string; readonly onSelect: () => void }[];
-}): ReactNode {
-  return (
-    <Menu items={items}>
-      <Button size="small" className="min-w-0 flex-1 justify-between">
-        <span className="truncate">{text}</span>
-        <ChevronIcon size={11} />
-      </Button>
-    </Menu>
   );
 }

@@ -1,10 +1,19 @@
-import { channelOf, curveOfKey, type Follower } from "@levitas/core/study";
+import type { Motion } from "@levitas/core/motion";
+import {
+  channelOf,
+  curveOfKey,
+  type Follower,
+  findLever,
+  followsLever,
+  leverStart,
+} from "@levitas/core/study";
 import { type ReactNode, useRef } from "react";
 import { compileCurve } from "../../curve-editor/curveReader.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
 import { valueLabel } from "../session/labels.ts";
+import { leverUnit } from "../session/leverUnit.ts";
 
 const SIZE = { width: 236, height: 92, left: 10, right: 10, top: 10, bottom: 18 } as const;
 const SAMPLES = 60;
@@ -46,22 +55,19 @@ export function FollowerMap({ follower }: { readonly follower: Follower }): Reac
     )
     .join("");
   const own = channelOf(follower.channel);
-  const theirs = channelOf(source.channel);
+  const lever = followsLever(source) ? findLever(study, source.lever) : undefined;
+  const theirs = followsLever(source)
+    ? lever
+      ? leverUnit(lever)
+      : ""
+    : channelOf(source.channel).unit;
   useFrame("The map of the follower", ["time", "motion"], ({ motion, time }) => {
-    const index = motion.figureIndex(source.figure);
-    if (index < 0) return;
     const at = time - (follower.lag ?? 0);
-    const now =
-      of === "speed"
-        ? Math.abs(
-            motion.velocity(at, new Float64Array(motion.slotCount))[
-              motion.slot(index, source.channel)
-            ] as number,
-          )
-        : motion.valueAt(index, source.channel, at);
+    const now = sourceNow(motion, follower, at, lever ? leverStart(lever) : 0);
+    if (now === undefined) return;
     const shown = Math.min(Math.max(now, Math.min(first, last)), Math.max(first, last));
     writeAttributes(dot.current, { cx: x(shown).toFixed(1), cy: y(output(shown)).toFixed(1) });
-    const unit = of === "speed" ? `${theirs.unit}/s` : theirs.unit;
+    const unit = of === "speed" ? `${theirs}/s` : theirs;
     const text = `${numberLabel(now, 1)} ${unit} → ${valueLabel(own, output(now))}`;
     if (words.current && words.current.textContent !== text) words.current.textContent = text;
   });
@@ -88,4 +94,19 @@ export function FollowerMap({ follower }: { readonly follower: Follower }): Reac
       />
     </svg>
   );
+}
+
+/** What is followed at a time; a lever is where it begins, since nobody moves it here. */
+function sourceNow(
+  motion: Motion,
+  { source, of }: Follower,
+  time: number,
+  still: number,
+): number | undefined {
+  if (followsLever(source)) return of === "speed" ? 0 : still;
+  const index = motion.figureIndex(source.figure);
+  if (index < 0) return undefined;
+  if (of === "value") return motion.valueAt(index, source.channel, time);
+  const rates = motion.velocity(time, new Float64Array(motion.slotCount));
+  return Math.abs(rates[motion.slot(index, source.channel)] as number);
 }

@@ -1,4 +1,11 @@
-import { channelOf, type Figure, type Follower } from "@levitas/core/study";
+import {
+  channelOf,
+  type Figure,
+  type Follower,
+  findLever,
+  followsLever,
+  type Study,
+} from "@levitas/core/study";
 import { lazy, type ReactNode, Suspense, useRef } from "react";
 import { HUE } from "../../theme/hues.ts";
 import { Panel } from "../../ui/Panel.tsx";
@@ -22,13 +29,13 @@ export function FollowerRow({
   follower: Follower;
 }): ReactNode {
   const bench = useBench();
-  const { figures } = useStudy();
+  const study = useStudy();
   const open = useBenchState((state) => state.editingFollower === follower.id);
   const setOpen = (next: boolean) =>
     bench.store.setState({ editingFollower: next ? follower.id : null });
   const line = useRef<SVGPathElement>(null);
   const drawn = useRef<unknown[]>([]);
-  const source = figures.find(({ id }) => id === follower.source.figure)?.name ?? "something gone";
+  const source = sourceWords(study, follower.source);
   const channel = channelOf(follower.channel);
   useFrame("The follower row", ["motion", "axis"], ({ motion }) => {
     const { view } = bench;
@@ -48,7 +55,7 @@ export function FollowerRow({
     }
     writeAttributes(line.current, { d: linePath(points, view, valueRange(points)) });
   });
-  const words = `follows ${follower.of === "speed" ? "the speed of " : ""}${source} ${channelOf(follower.source.channel).label}`;
+  const words = `follows ${follower.of === "speed" ? "the speed of " : ""}${source}`;
   return (
     <>
       <Panel
@@ -89,4 +96,11 @@ export function FollowerRow({
       </svg>
     </>
   );
+}
+
+/** What is followed, in words. */
+function sourceWords(study: Study, source: Follower["source"]): string {
+  if (followsLever(source)) return findLever(study, source.lever)?.name ?? "something gone";
+  const name = study.figures.find(({ id }) => id === source.figure)?.name ?? "something gone";
+  return `${name} ${channelOf(source.channel).label}`;
 }

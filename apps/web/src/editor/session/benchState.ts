@@ -34,6 +34,8 @@ export interface BenchState {
   /** A follower that is being made: shown, and not in the study before it is accepted. */
   readonly draftFollower: Follower | null;
   readonly arrangement: Arrangement;
+  /** The scene takes presses and answers. */
+  readonly live: boolean;
   /** Free space below the lanes shows the graph of the selected channel. */
   readonly graphFollows: boolean;
   /** Width of the timeline's left margin, px. */
@@ -62,6 +64,7 @@ export function firstState(study: Study): BenchState {
     editingFollower: null,
     draftFollower: null,
     arrangement: "side",
+    live: false,
     graphFollows: true,
     margin: keptMargin(globalThis.innerWidth ?? 1280),
     travel: { duration: 600, curve: { kind: "keyword", name: "ease-in-out" } },

@@ -18,6 +18,7 @@ import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchCon
 import { chosenFigures, type Selection } from "../session/selection.ts";
 import type { Mark } from "../tracks/marks.ts";
 import { copyChosenFigures } from "./copyFigures.ts";
+import { figureAt } from "./figureAt.ts";
 import { beginMove, type MoveDrag, type SnappedTo } from "./figureDrag.ts";
 import { gridMarks, snappedMarks } from "./lines.ts";
 import { nowMarks, SpacingCache, spacingMarks, twinMarks } from "./overlay.ts";
@@ -35,15 +36,6 @@ interface Session {
   readonly from: { readonly x: number; readonly y: number };
   /** What was selected before copies were made to be dragged; undefined where none were. */
   readonly copiedFrom: Selection | undefined;
-}
-
-/** Which figure is under a place of the window; of several the one in front. */
-function figureAt(x: number, y: number): string | null {
-  for (const element of document.elementsFromPoint(x, y)) {
-    const hit = element.closest("[data-figure]");
-    if (hit) return hit.getAttribute("data-figure");
-  }
-  return null;
 }
 
 /** The scene with its figures, and one canvas above them for what explains their motion. */

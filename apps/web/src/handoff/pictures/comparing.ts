@@ -1,7 +1,10 @@
 import type { PicturePlan } from "@levitas/core/format";
+import { type PixelSource, readPixels } from "./pixels.ts";
 
 /** The parts of a frame that are compared with what was drawn: every so many pixels. */
 const EVERY = 7;
+/** How many frames of a picture are compared with what was drawn. */
+export const COMPARED = 24;
 /** Frames of a video are looked for this far into their time, s. */
 const INSIDE = 1e-3;
 
@@ -12,10 +15,39 @@ export interface Decoded {
   readonly delays: readonly number[];
 }
 
-let frameAt: ((index: number) => Promise<CanvasImageSource & { close?: () => void }>) | undefined;
+let plan: PicturePlan | undefined;
+let frameAt: ((index: number) => Promise<PixelSource>) | undefined;
+let pixels = new Uint8ClampedArray();
+/** Some pixels of the frames that are compared, as they were drawn. */
+let kept: { readonly index: number; readonly colors: Uint32Array }[] = [];
+let chosen: ReadonlySet<number> = new Set();
 
 /** Reads a picture again as any other program would, by the browser's own decoders, and compares it frame by frame. */
 export const comparing = {
+  begin(next: PicturePlan): void {
+    plan = next;
+    kept = [];
+    pixels = new Uint8ClampedArray(next.width * next.height * 4);
+    const { length } = next.times;
+    const count = Math.min(COMPARED, length);
+    chosen = new Set(
+      Array.from({ length: count }, (_, k) =>
+        count === 1 ? 0 : Math.round((k * (length - 1)) / (count - 1)),
+      ),
+    );
+  },
+  /** Keeps something of a frame as it was drawn, if it is one of those that are compared. */
+  keep(drawn: Uint8ClampedArray<ArrayBuffer>, index: number): void {
+    if (!chosen.has(index)) return;
+    const all = new Uint32Array(drawn.buffer);
+    kept.push({
+      index,
+      colors: Uint32Array.from(
+        { length: Math.ceil(all.length / EVERY) },
+        (_, k) => all[k * EVERY] as number,
+      ),
+    });
+  },
   async decode(bytes: Uint8Array<ArrayBuffer>, plan: PicturePlan): Promise<Decoded> {
     if (plan.as === "webm") return decodeVideo(bytes, plan);
     const { strFromU8, unzipSync } =
@@ -52,31 +84,29 @@ export const comparing = {
     frameAt = async (index) => (await decoder.decode({ frameIndex: index })).image;
     return { frames, delays };
   },
-  /** How far the colors of a frame are from what was drawn, on the average, in steps of 255. */
-  async compare(
-    pixels: Uint8ClampedArray,
-    index: number,
-    { width, height, background }: PicturePlan,
-  ): Promise<number> {
-    const frame = await frameAt?.(index);
+  /**
+   * How far the colors of the next kept frame are from what was drawn, on the average, in steps of 255; undefined when
+   * all were compared.
+   */
+  async compare(): Promise<number | undefined> {
+    const next = kept.shift();
+    if (!next || !plan) return undefined;
+    const frame = await frameAt?.(next.index);
     if (!frame) throw new Error("compare: nothing was decoded");
-    const canvas = new OffscreenCanvas(width, height);
-    const context = canvas.getContext("2d", { willReadFrequently: true });
-    context?.drawImage(frame, 0, 0);
-    frame.close?.();
-    const there = context?.getImageData(0, 0, width, height).data ?? new Uint8ClampedArray();
+    await readPixels(frame, plan.width, plan.height, pixels);
     let sum = 0;
     let count = 0;
-    for (let i = 0; i < pixels.length; i += 4 * EVERY) {
+    next.colors.forEach((packed, k) => {
+      const i = k * EVERY * 4;
+      const alpha = packed >>> 24;
       // What is half transparent is whole or nothing in some pictures.
-      const alpha = pixels[i + 3] as number;
-      if (!background && alpha > 5 && alpha < 250) continue;
+      if (!plan?.background && alpha > 5 && alpha < 250) return;
       count++;
-      if (alpha < 128) sum += Math.abs(alpha - (there[i + 3] as number));
+      if (alpha < 128) sum += Math.abs(alpha - (pixels[i + 3] as number));
       else
         for (let c = 0; c < 3; c++)
-          sum += Math.abs((pixels[i + c] as number) - (there[i + c] as number)) / 3;
-    }
+          sum += Math.abs(((packed >>> (c * 8)) & 255) - (pixels[i + c] as number)) / 3;
+    });
     return count === 0 ? 0 : sum / count;
   },
 };

@@ -1,4 +1,5 @@
 import { type PicturePlan, sheetOf, spriteMap } from "@levitas/core/format";
+import { buf as crc32 } from "crc-32";
 import type { Encoder } from "./pictureTasks.ts";
 
 /** Pixels of a frame that is looked at for colors: every so many. */
@@ -29,6 +30,8 @@ async function gifEncoder({
   const gif = GIFEncoder();
   const samples: Uint8Array[] = [];
   let palette: number[][] = [];
+  const buffers = [new Uint8Array(width * height), new Uint8Array(width * height)];
+  const laid = new Uint8Array(width * height);
   let before: Uint8Array | undefined;
   const format = "rgb565";
   const isClear = (pixels: Uint8ClampedArray, i: number) =>
@@ -57,14 +60,15 @@ async function gifEncoder({
         own,
         format,
       );
-      const now = new Uint8Array(found.length);
+      // Of two frames each has its buffer, used in turn: what is thrown away frame by frame is not collected in time.
+      const now = buffers[index % 2] as Uint8Array;
       for (let i = 0; i < found.length; i++)
         now[i] = isClear(pixels, i) ? CLEAR : (found[i] as number) + 1;
       let drawn = now;
       // Where something goes that was there, a frame cannot be laid over the one before.
       const covers = background && before !== undefined;
       if (covers && before) {
-        drawn = new Uint8Array(now.length);
+        drawn = laid;
         for (let i = 0; i < now.length; i++)
           drawn[i] = now[i] === before[i] ? CLEAR : (now[i] as number);
       }
@@ -81,7 +85,7 @@ async function gifEncoder({
       gif.finish();
       return new Uint8Array(gif.bytes());
     },
-  } as Encoder;
+  };
 }
 
 async function apngEncoder({ width, height, delays, loops }: PicturePlan): Promise<Encoder> {
@@ -103,22 +107,12 @@ function withLoops(bytes: Uint8Array<ArrayBuffer>, loops: number): Uint8Array<Ar
     const length = view.getUint32(at);
     if (view.getUint32(at + 4) === 0x6163544c) {
       view.setUint32(at + 12, loops);
-      view.setUint32(at + 8 + length, crc32(bytes.subarray(at + 4, at + 8 + length)));
+      view.setUint32(at + 8 + length, crc32(bytes.subarray(at + 4, at + 8 + length)) >>> 0);
       return bytes;
     }
     at += 12 + length;
   }
   return bytes;
-}
-
-/** The checksum of PNG chunks (ISO 3309). */
-function crc32(bytes: Uint8Array): number {
-  let crc = 0xffffffff;
-  for (const byte of bytes) {
-    crc ^= byte;
-    for (let k = 0; k < 8; k++) crc = crc & 1 ? (crc >>> 1) ^ 0xedb88320 : crc >>> 1;
-  }
-  return (crc ^ 0xffffffff) >>> 0;
 }
 
 async function webmEncoder({ width, height, times, delays }: PicturePlan): Promise<Encoder> {
@@ -135,7 +129,7 @@ async function webmEncoder({ width, height, times, delays }: PicturePlan): Promi
   await output.start();
   return {
     async add(pixels, index) {
-      context?.putImageData(new ImageData(new Uint8ClampedArray(pixels), width, height), 0, 0);
+      context?.putImageData(new ImageData(pixels, width, height), 0, 0);
       await source.add((times[index] ?? 0) / 1000, (delays[index] ?? 0) / 1000);
     },
     async finish() {
@@ -149,9 +143,7 @@ async function pngEncoder({ width, height }: PicturePlan): Promise<Encoder> {
   const canvas = new OffscreenCanvas(width, height);
   return {
     add: (pixels) =>
-      canvas
-        .getContext("2d")
-        ?.putImageData(new ImageData(new Uint8ClampedArray(pixels), width, height), 0, 0),
+      canvas.getContext("2d")?.putImageData(new ImageData(pixels, width, height), 0, 0),
     finish: async () =>
       new Uint8Array(await (await canvas.convertToBlob({ type: "image/png" })).arrayBuffer()),
   };
@@ -164,7 +156,7 @@ async function spriteEncoder(plan: PicturePlan): Promise<Encoder> {
   return {
     add: (pixels, i) =>
       context?.putImageData(
-        new ImageData(new Uint8ClampedArray(pixels), width, height),
+        new ImageData(pixels, width, height),
         (i % columns) * width,
         Math.floor(i / columns) * height,
       ),

@@ -1,13 +1,11 @@
 import { type PicturePlan, stillWriter } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
 import { transfer, wrap } from "comlink";
-import type { Decoded } from "./comparing.ts";
+import { COMPARED, type Decoded } from "./comparing.ts";
 import type { PictureTasks } from "./pictureTasks.ts";
 
 /** How many frames may be on their way to the worker. */
 const ON_THE_WAY = 4;
-/** How many frames of a picture are compared with what was drawn. */
-const COMPARED = 24;
 
 /** A picture that was made. */
 export interface Picture {
@@ -88,20 +86,19 @@ export async function makePicture(
       (plan.as !== "sprite" && plan.as !== "webm" && typeof ImageDecoder === "undefined")
     )
       return { picture, proof: null };
-    const { frames, delays } = await tasks.decode(bytes, plan);
+    const { frames, delays } = await tasks.decode(bytes);
     let color = 0;
-    const count = Math.min(COMPARED, plan.times.length);
-    for (let k = 0; k < count; k++) {
+    let compared = 0;
+    for (let off = await tasks.compare(); off !== undefined; off = await tasks.compare()) {
       stop.throwIfAborted();
-      const index = count === 1 ? 0 : Math.round((k * (plan.times.length - 1)) / (count - 1));
-      const bitmap = await draw(plan.times[index] ?? 0);
-      color = Math.max(color, await tasks.compare(transfer(bitmap, [bitmap]), index));
-      progress(0.9 + (0.1 * (k + 1)) / count);
+      color = Math.max(color, off);
+      compared++;
+      progress(0.9 + 0.1 * (compared / Math.min(COMPARED, plan.times.length)));
     }
     // A video does not say how long its last frame is shown.
     const told = plan.as === "webm" ? delays.slice(0, -1) : delays;
     const delay = Math.max(0, ...told.map((each, i) => Math.abs(each - (plan.delays[i] ?? 0))));
-    return { picture, proof: { frames, delays, color, compared: count, delay } };
+    return { picture, proof: { frames, delays, color, compared, delay } };
   } finally {
     stop.removeEventListener("abort", end);
     end();

@@ -1,32 +1,38 @@
 import type { PicturePlan } from "@levitas/core/format";
-import { comparing } from "./comparing.ts";
+import { comparing, type Decoded } from "./comparing.ts";
 import { encoders } from "./encoders.ts";
+import { readPixels } from "./pixels.ts";
 
 /** How many frames the palette of a GIF is made of. */
 const SAMPLES = 8;
 
 /** Takes frames one by one and makes a picture of them. */
 export interface Encoder {
-  /** A frame: 8-bit RGBA, row by row. */
-  add(pixels: Uint8ClampedArray, index: number): void | Promise<void>;
+  /** A frame of which colors are chosen. */
+  sample?(pixels: Uint8ClampedArray): void;
+  /** A frame: 8-bit RGBA, row by row; in memory that is used again. */
+  add(pixels: Uint8ClampedArray<ArrayBuffer>, index: number): void | Promise<void>;
   finish(): Promise<Uint8Array<ArrayBuffer>> | Uint8Array<ArrayBuffer>;
 }
 
 let plan: PicturePlan | undefined;
 let encoder: Encoder | undefined;
-let canvas: OffscreenCanvas | undefined;
+let pixels = new Uint8ClampedArray();
+/** Frames come faster than they are read: one after the other. */
+let reading: Promise<void> = Promise.resolve();
 
-/** The pixels of a bitmap at the size of the picture. */
-function pixelsOf(bitmap: ImageBitmap, { width, height }: PicturePlan): Uint8ClampedArray {
-  canvas ??= new OffscreenCanvas(width, height);
-  if (canvas.width !== width || canvas.height !== height)
-    [canvas.width, canvas.height] = [width, height];
-  const context = canvas.getContext("2d", { willReadFrequently: true });
-  if (!context) throw new Error("This browser draws nothing aside from the page.");
-  context.clearRect(0, 0, width, height);
-  context.drawImage(bitmap, 0, 0, width, height);
-  bitmap.close();
-  return context.getImageData(0, 0, width, height).data;
+function read(
+  bitmap: ImageBitmap,
+  use: (plan: PicturePlan) => void | Promise<void>,
+): Promise<void> {
+  reading = reading.then(async () => {
+    if (!plan) return;
+    const { width, height } = plan;
+    if (pixels.length !== width * height * 4) pixels = new Uint8ClampedArray(width * height * 4);
+    await readPixels(bitmap, width, height, pixels);
+    await use(plan);
+  });
+  return reading;
 }
 
 /** What is done aside from the page: frames come in as bitmaps. */
@@ -35,31 +41,30 @@ export const pictureTasks = {
   async begin(next: PicturePlan): Promise<readonly number[]> {
     plan = next;
     encoder = await encoders[next.as](next);
+    comparing.begin(next);
     if (next.as !== "gif") return [];
     const last = next.times.length - 1;
     return [
       ...new Set(Array.from({ length: SAMPLES }, (_, i) => Math.round((last * i) / (SAMPLES - 1)))),
     ];
   },
-  async sample(bitmap: ImageBitmap): Promise<void> {
-    if (plan)
-      (encoder as { sample?: (pixels: Uint8ClampedArray) => void }).sample?.(
-        pixelsOf(bitmap, plan),
-      );
-  },
-  async add(bitmap: ImageBitmap, index: number): Promise<void> {
-    if (plan) await encoder?.add(pixelsOf(bitmap, plan), index);
-  },
+  sample: (bitmap: ImageBitmap): Promise<void> => read(bitmap, () => encoder?.sample?.(pixels)),
+  add: (bitmap: ImageBitmap, index: number): Promise<void> =>
+    read(bitmap, async () => {
+      comparing.keep(pixels, index);
+      await encoder?.add(pixels, index);
+    }),
   async finish(): Promise<Uint8Array<ArrayBuffer>> {
-    if (!encoder || !plan) throw new Error("finish: nothing was begun");
+    if (!encoder) throw new Error("finish: nothing was begun");
     return encoder.finish();
   },
-  /** Decodes a picture again; the frames are compared with `compare` one by one. */
-  decode: comparing.decode,
-  async compare(bitmap: ImageBitmap, index: number): Promise<number> {
-    if (!plan) throw new Error("compare: nothing was begun");
-    return comparing.compare(pixelsOf(bitmap, plan), index, plan);
+  /** Decodes a picture again; its frames are compared with `compare` one by one. */
+  async decode(bytes: Uint8Array<ArrayBuffer>): Promise<Decoded> {
+    if (!plan) throw new Error("decode: nothing was begun");
+    return comparing.decode(bytes, plan);
   },
+  /** How far the colors of one of the kept frames are off; undefined after the last. */
+  compare: (): Promise<number | undefined> => comparing.compare(),
 };
 
 export type PictureTasks = typeof pictureTasks;

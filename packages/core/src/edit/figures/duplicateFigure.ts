@@ -3,6 +3,7 @@ import {
   eachTween,
   type Figure,
   type Follower,
+  followsLever,
   type Track,
   type Tween,
 } from "../../study/index.ts";
@@ -49,10 +50,12 @@ export const duplicateFigure = defineEdit<CopyArguments>(
     for (const follower of study.followers) {
       const figure = copyOf.get(follower.figure);
       if (figure === undefined) continue;
-      const source = {
-        ...follower.source,
-        figure: copyOf.get(follower.source.figure) ?? follower.source.figure,
-      };
+      const source = followsLever(follower.source)
+        ? follower.source
+        : {
+            ...follower.source,
+            figure: copyOf.get(follower.source.figure) ?? follower.source.figure,
+          };
       draft.followers.push({ ...follower, id: newId(), figure, source } as Draft<Follower>);
     }
     for (const item of draftItems(draft.sequence)) {

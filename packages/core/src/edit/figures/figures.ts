@@ -1,7 +1,14 @@
 import type { Draft } from "immer";
-import type { ChannelId, Figure, Study, StudyScene } from "../../study/index.ts";
+import {
+  type ChannelId,
+  type Figure,
+  followsLever,
+  type Study,
+  type StudyScene,
+} from "../../study/index.ts";
 import { type Change, defineEdit, replaceWhole } from "../history/change.ts";
 import { draftItems, draftTweens } from "../history/find.ts";
+import { tidyLive } from "../live/tidyLive.ts";
 import { removeItems } from "../sequence/removeItems.ts";
 
 /** Renames the study. */
@@ -63,7 +70,7 @@ export const deleteFigure = defineEdit<{ figureId: string }>(
 export function removeFigures(draft: Draft<Study>, gone: ReadonlySet<string>, study: Study): void {
   draft.figures = draft.figures.filter((figure) => !gone.has(figure.id));
   draft.followers = draft.followers.filter(
-    (follower) => !gone.has(follower.figure) && !gone.has(follower.source.figure),
+    ({ figure, source }) => !gone.has(figure) && (followsLever(source) || !gone.has(source.figure)),
   );
   for (const item of draftItems(draft.sequence))
     if ((item.type === "freeze" || item.type === "shake") && item.figures)
@@ -75,6 +82,7 @@ export function removeFigures(draft: Draft<Study>, gone: ReadonlySet<string>, st
     if (tween.figures.length === 0) emptied.add(tween.id);
   }
   if (emptied.size > 0) removeItems(draft, emptied, study);
+  tidyLive(draft);
 }
 
 function withDescendants(draft: Draft<Study>, figureId: string): Set<string> {

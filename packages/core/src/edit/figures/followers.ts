@@ -1,10 +1,20 @@
 import type { Draft } from "immer";
 import { compileStudy } from "../../motion/index.ts";
-import { type ChannelId, channelOf, type Follower, type Study } from "../../study/index.ts";
+import {
+  type ChannelId,
+  channelOf,
+  type Follower,
+  type FollowerSource,
+  findLever,
+  followsLever,
+  type Study,
+} from "../../study/index.ts";
 import { defineEdit } from "../history/change.ts";
 
 /** The number of times at which the source is sampled for its range. */
 const SAMPLES = 200;
+
+type ChannelSource = Extract<FollowerSource, { readonly figure: string }>;
 
 const nameOf = (figure: string, channel: ChannelId) => `${figure} ${channel}`;
 
@@ -15,16 +25,17 @@ export function followerLoop(study: Study, follower: Follower): string[] {
     if (each.id !== follower.id) sourceOf.set(nameOf(each.figure, each.channel), each);
   const first = nameOf(follower.figure, follower.channel);
   sourceOf.set(first, follower);
+  if (followsLever(follower.source)) return [];
   const words = ({ figure, channel }: { figure: string; channel: ChannelId }) =>
     `${study.figures.find(({ id }) => id === figure)?.name ?? figure} ${channelOf(channel).label}`;
   const path: string[] = [words(follower)];
-  let { source } = follower;
+  let source: ChannelSource = follower.source;
   // No channel is visited twice, so there are no more steps than followers.
   for (let step = 0; step <= study.followers.length; step++) {
     path.push(words(source));
     if (nameOf(source.figure, source.channel) === first) return path;
     const next = sourceOf.get(nameOf(source.figure, source.channel));
-    if (!next) return [];
+    if (!next || followsLever(next.source)) return [];
     source = next.source;
   }
   return [];
@@ -59,7 +70,7 @@ export const deleteFollower = defineEdit<{ id: string }>("stop following", (draf
 });
 
 /**
- * The smallest and the largest value of a channel, or 0 and its greatest speed: the suggested range of a follower's
+ * The smallest and the largest value of a channel, or 0 and its greatest speed, or the range of a lever: the suggested range of a follower's
  * source.
  */
 export function rangeOf(
@@ -67,6 +78,7 @@ export function rangeOf(
   source: Follower["source"],
   of: Follower["of"],
 ): readonly [number, number] {
+  if (followsLever(source)) return findLever(study, source.lever)?.range ?? [0, 1];
   const motion = compileStudy(study);
   const index = motion.figureIndex(source.figure);
   if (index < 0) return [0, 1];

@@ -2,6 +2,7 @@ import type { Marker } from "../../study/index.ts";
 import { placeItems } from "../../timeline/index.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItems } from "../history/find.ts";
+import { tidyLive } from "../live/tidyLive.ts";
 
 /** Adds a marker. */
 export const addMarker = defineEdit<Marker>("add marker", (draft, marker) => {
@@ -26,4 +27,5 @@ export const deleteMarker = defineEdit<{ id: string }>("delete marker", (draft, 
   for (const item of draftItems(draft.sequence))
     if (item.tether.to === "marker" && item.tether.id === id)
       item.tether = { to: "start", offset: byId.get(item.id)?.start ?? 0 };
+  tidyLive(draft);
 });

@@ -1,6 +1,7 @@
 import type { Draft } from "immer";
 import { eachItem, type SequenceItem, type Study, type Tether } from "../../study/index.ts";
 import { placeItems } from "../../timeline/index.ts";
+import { tidyLive } from "../live/tidyLive.ts";
 
 /**
  * Deletes items from the sequence, groups with their members. Items that were tethered to a deleted item are tethered to
@@ -19,6 +20,7 @@ export function removeItems(draft: Draft<Study>, ids: ReadonlySet<string>, study
     return items.some(({ id }) => gone.has(id)) ? items.filter(({ id }) => !gone.has(id)) : items;
   };
   draft.sequence = prune(draft.sequence);
+  tidyLive(draft);
 }
 
 /** Re-attaches items that were tethered to a deleted item, or to one of its keys, keeping their start times. */

@@ -1,9 +1,8 @@
-import { readdirSync, readFileSync } from "node:fs";
-import { resolve } from "node:path";
 import fc from "fast-check";
 import { compileStudy, type Motion } from "../../motion/index.ts";
-import { checkStudy, readStudy, readStudyText } from "../../shape/index.ts";
+import { checkStudy, readStudy } from "../../shape/index.ts";
 import { type ChannelId, channelOf, clampShown, type Study } from "../../study/index.ts";
+import { demoStudies } from "../../testing/index.ts";
 import { handoffCss } from "../css/css.ts";
 import { columnsOf } from "../function/channelPieces.ts";
 import { HANDOFF_FORMATS } from "../handoff/formats.ts";
@@ -11,14 +10,7 @@ import { initialSettings } from "../handoff/settings.ts";
 import { bringInto, readBrought, studyOf } from "./bring.ts";
 import type { Brought } from "./brought.ts";
 
-const DEMO = resolve(import.meta.dirname, "../../../../../demo");
-const demos = readdirSync(DEMO)
-  .filter((file) => /^\d+-/.test(file))
-  .map((file): [string, Study] => {
-    const study = readStudyText(readFileSync(resolve(DEMO, file), "utf8"));
-    if (!study.ok) throw new Error(file);
-    return [study.value.name, study.value];
-  });
+const demos = demoStudies();
 
 const ids = () => {
   let next = 0;

@@ -1,5 +1,5 @@
-import type { Curve, LinearStop } from "../../curve/index.ts";
-import { fewestLinks, fitBezier } from "../../fit/index.ts";
+import Papa from "papaparse";
+import { type FitPoint, fitKeys } from "../../fit/index.ts";
 import { CHANNELS, type ChannelId } from "../../study/index.ts";
 import { thinned } from "../css/bake.ts";
 import type { BroughtFigure, BroughtTrack, Unread } from "./brought.ts";
@@ -7,8 +7,6 @@ import { nameOf } from "./css.ts";
 
 /** The greatest difference from the table that keys and curves may have, as a share of the way of a column. */
 const WITHIN = 0.0005;
-/** Spans with fewer rows than this are left as lines. */
-const FEWEST = 4;
 
 interface Table {
   readonly columns: readonly string[];
@@ -35,23 +33,8 @@ export function tableOf(data: unknown, unread: Unread[]): Table {
 
 /** A table as CSV has it (RFC 4180): names first. */
 export function readCsv(text: string, unread: Unread[]): Table {
-  const lines: string[][] = [[""]];
-  let quoted = false;
-  for (let i = 0; i < text.length; i++) {
-    const letter = text[i] as string;
-    const row = lines.at(-1) as string[];
-    const add = (more: string) => {
-      row[row.length - 1] = `${row.at(-1) ?? ""}${more}`;
-    };
-    if (quoted && letter === '"' && text[i + 1] === '"') {
-      add('"');
-      i++;
-    } else if (letter === '"') quoted = !quoted;
-    else if (!quoted && letter === ",") row.push("");
-    else if (!quoted && letter === "\n") lines.push([""]);
-    else if (quoted || letter !== "\r") add(letter);
-  }
-  const [columns = [], ...rest] = lines.filter((row) => row.length > 1 || row[0] !== "");
+  const { data } = Papa.parse<string[]>(text, { delimiter: ",", skipEmptyLines: true });
+  const [columns = [], ...rest] = data;
   return {
     columns: columns.map((name) => name.trim()),
     rows: rest.flatMap((row, i) => rowOf(row, columns.length, `line ${i + 2}`, unread)),
@@ -140,7 +123,7 @@ export function figuresOfTable({ columns, rows, rate }: Table, unread: Unread[])
     const own = of(figure);
     own.rest[channel.id] = points[0]?.value ?? 0;
     if (channel.kind === "switch") own.tracks.push({ channel: channel.id, keys: switched(points) });
-    else own.tracks.push({ channel: channel.id, keys: keysOf(points) });
+    else own.tracks.push({ channel: channel.id, keys: keysOfColumn(points) });
   });
   const duration = (times.at(-1) ?? 0) - begin;
   return [...figures].map(([name, { rest, tracks }]) => {
@@ -153,66 +136,15 @@ export function figuresOfTable({ columns, rows, rate }: Table, unread: Unread[])
   });
 }
 
-interface Point {
-  readonly time: number;
-  readonly value: number;
-}
-
 /** Keys where a column turns, rests or begins to move, and between them the curve that is nearest. */
-function keysOf(points: readonly Point[]): BroughtTrack["keys"] {
+function keysOfColumn(points: readonly FitPoint[]): BroughtTrack["keys"] {
   const values = points.map(({ value }) => value);
-  const way = Math.max(...values) - Math.min(...values);
-  const [first] = points;
-  if (!first || way === 0) return [{ time: 0, value: first?.value ?? 0 }];
-  const room = way * WITHIN;
-  const places = [0];
-  for (let i = 1; i < points.length - 1; i++) {
-    const [before, here, after] = [points[i - 1], points[i], points[i + 1]] as [
-      Point,
-      Point,
-      Point,
-    ];
-    const [up, on] = [here.value - before.value, after.value - here.value];
-    const turns = (up > 0 && on < 0) || (up < 0 && on > 0);
-    const rests = Math.abs(up) < 1e-9 !== Math.abs(on) < 1e-9;
-    if (turns || rests) places.push(i);
-  }
-  places.push(points.length - 1);
-  return places.flatMap((place, k): { time: number; value: number; curve?: Curve }[] => {
-    const { time, value } = points[place] as Point;
-    const next = places[k + 1];
-    if (next === undefined) return [{ time, value }];
-    const span = points.slice(place, next + 1);
-    return spanKeys(span, room);
-  });
+  return fitKeys(points, (Math.max(...values) - Math.min(...values)) * WITHIN);
 }
 
-/** A span that only rises or only falls: a cubic-bezier where one is near enough, else straight pieces. */
-function spanKeys(
-  span: readonly Point[],
-  room: number,
-): { time: number; value: number; curve?: Curve }[] {
-  const [from, to] = [span[0] as Point, span.at(-1) as Point];
-  const way = to.value - from.value;
-  if (way === 0) return [from];
-  const stops: LinearStop[] = span.map(({ time, value }) => ({
-    at: (time - from.time) / (to.time - from.time),
-    value: (value - from.value) / way,
-  }));
-  const share = Math.min(Math.max(room / Math.abs(way), 1e-7), 0.5);
-  const line = fewestLinks(stops, share);
-  if (line.length === 2) return [from];
-  if (span.length >= FEWEST) {
-    const dense: Curve = { kind: "linear-stops", stops };
-    const fit = fitBezier(dense);
-    if (fit.error <= share) return [{ ...from, curve: fit.curve }];
-  }
-  return [{ ...from, curve: { kind: "linear-stops", stops: line } }];
-}
-
-function switched(points: readonly Point[]): BroughtTrack["keys"] {
+function switched(points: readonly FitPoint[]): BroughtTrack["keys"] {
   return points
-    .filter(({ value }, i) => i === 0 || value >= 0.5 !== (points[i - 1] as Point).value >= 0.5)
+    .filter(({ value }, i) => i === 0 || value >= 0.5 !== (points[i - 1] as FitPoint).value >= 0.5)
     .map(({ time, value }) => ({ time, value: value >= 0.5 ? 1 : 0 }));
 }
 

@@ -97,9 +97,18 @@ const DEGREES: Readonly<Record<string, number>> = {
   grad: 0.9,
 };
 
+/** What sums in a value come to; what the package cannot read, and throws at, stays as it is. */
+function calculated(value: string): string {
+  try {
+    return calc(value);
+  } catch {
+    return value;
+  }
+}
+
 /** A value of a property as channel values. */
 export function readWebValue(property: string, value: string): ChannelValues {
-  const text = calc(value).trim();
+  const text = calculated(value).trim();
   if (property === "color" || property === "background-color" || property === "fill")
     return readColor(text, "srgb") ? { color: text } : `${text} is no color that can be read`;
   if (property === "visibility")

@@ -1,5 +1,5 @@
 import { type DrivenChannel, type Layer, type Motion, timesShown } from "../../motion/index.ts";
-import type { ChannelId } from "../../study/index.ts";
+import { type ChannelId, followsLever } from "../../study/index.ts";
 import { activeLength, presentTime } from "../../timeline/index.ts";
 
 /** Values at a time; at a jump there are two of one time. */
@@ -60,7 +60,7 @@ export function sample(
   const parts: BakedStop[][] = [];
   for (const time of [...grid].sort((a, b) => a - b)) {
     if (time - last.time < 2 * HAIR && time !== to) continue;
-    const before = time === to ? at(time) : { ...at(time - HAIR), time };
+    const before = { ...at(time - HAIR), time };
     fill(last, before, 0);
     last = at(time);
     if (!differ(before, last)) continue;
@@ -143,6 +143,7 @@ export function marksOf(
     const follows = motion.followers.find((each) => each.slot === slot);
     if (follows) {
       const { source, lag = 0 } = follows.follower;
+      if (followsLever(source)) return;
       visit(motion.figureIndex(source.figure), source.channel, shift + lag);
     }
     const driven: DrivenChannel | undefined = motion.drivenAt(index, id);

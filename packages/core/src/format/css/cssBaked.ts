@@ -262,7 +262,8 @@ const LINK_ROOM = 0.6;
 const STEP = 0.02;
 
 /** Decimals with which a number is written well within `room` of itself. */
-const decimalsFor = (room: number) => Math.min(Math.max(Math.ceil(-Math.log10(room)) + 1, 2), 7);
+export const decimalsFor = (room: number) =>
+  Math.min(Math.max(Math.ceil(-Math.log10(room)) + 1, 2), 7);
 
 function linearText(stops: readonly LinearStop[], decimals: number, places: number): string {
   const short = (value: number, digits: number) =>

@@ -1,26 +1,18 @@
 import { execFileSync } from "node:child_process";
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join, resolve } from "node:path";
+import { join } from "node:path";
 import fc from "fast-check";
 import { compileCurve, landmarksOf } from "../../curve/index.ts";
 import { compileStudy, type Motion } from "../../motion/index.ts";
-import { readStudyText } from "../../shape/index.ts";
 import type { Study } from "../../study/index.ts";
-import { anyCurve, anyStudy, figure, key, kiosk, tween } from "../../testing/index.ts";
+import { anyCurve, anyStudy, demoStudies, figure, key, kiosk, tween } from "../../testing/index.ts";
 import { studyCurves } from "../handoff/studyCurves.ts";
 import { channelPieces, columnsOf } from "./channelPieces.ts";
 import { cText, type FunctionTables, functionTables, scriptText } from "./functionText.ts";
 import { piecesOf, polynomialAt } from "./pieces.ts";
 
-const DEMO = resolve(import.meta.dirname, "../../../../../demo");
-const demos = readdirSync(DEMO)
-  .filter((file) => /^\d+-/.test(file))
-  .map((file): [string, Study] => {
-    const study = readStudyText(readFileSync(resolve(DEMO, file), "utf8"));
-    if (!study.ok) throw new Error(file);
-    return [study.value.name, study.value];
-  });
+const demos = demoStudies();
 const awkward = Array.from({ length: 12 }, (_, i): [string, Study] => [
   `a random study, seed ${i + 201}`,
   anyStudy(i + 201),

@@ -4,9 +4,10 @@ import { cssComment } from "../escape.ts";
 import { CSS_OPTIONS, cssLimits, cssOptionsOf, stagedCssOptions } from "./cssOptions.ts";
 import { figureMarkup, scenePage } from "./figureMarkup.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
+import { withScrollLevers } from "./scrollLevers.ts";
 
 /** CSS keyframes, one rule for each figure. */
-export const cssFormat: HandoffFormat = {
+export const cssFormat: HandoffFormat = withScrollLevers({
   id: "css",
   label: "CSS",
   note: "keyframes and easings",
@@ -34,4 +35,4 @@ export const cssFormat: HandoffFormat = {
       body: `<div data-scene>\n${figureMarkup(study, classOf)}\n</div>`,
     });
   },
-};
+});

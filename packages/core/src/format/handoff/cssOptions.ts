@@ -127,6 +127,11 @@ export function cssLimits(study: Study, settings: HandoffSettings): readonly Han
       what: `${cues === 1 ? "A cue is" : `${cues} cues are`} neither told nor heard.`,
       cure: "Hand off the cues as well.",
     });
+  if ((study.live?.responses.length ?? 0) > 0)
+    limits.push({
+      what: "What answers to presses stays here: only the sequence leaves.",
+      cure: "In Live, record a take and set it down as keys: that leaves.",
+    });
   if (settings.begins === "scroll" && motion.endless)
     limits.push({
       what: "What repeats forever is played once along the way.",

@@ -1,4 +1,4 @@
-import { artHtml, cardArt, figureArt, htmlText } from "../../art/index.ts";
+import { artHtml, cardArt, figureArt, htmlText, xmlText } from "../../art/index.ts";
 import type { Study } from "../../study/index.ts";
 
 /**
@@ -83,7 +83,7 @@ ${body}
 }
 
 /** CSS inside of CDATA, which ends at the first "]]>"; as an escape that letter is the same. */
-const cdataText = (css: string) => styleText(css).replace(/\]\]>/g, "]]\\3e ");
+const cdataText = (css: string) => xmlText(styleText(css)).replace(/\]\]>/g, "]]\\3e ");
 
 /** CSS inside a style element, which ends at the first thing that looks like its end tag. */
 export function styleText(css: string): string {

@@ -7,13 +7,31 @@ export type HandoffOption = OptionKind & {
   readonly applies?: (settings: HandoffSettings) => boolean;
 };
 
+/** One of the choices of an option. */
+export interface HandoffChoice {
+  readonly value: string;
+  readonly text: string;
+}
+
+/** All choices of an option with a study. */
+export function choicesOf(
+  { choices, more }: Extract<HandoffOption, { type: "choice" }>,
+  study: Study,
+): readonly HandoffChoice[] {
+  return more ? [...choices, ...more(study)] : choices;
+}
+
 type OptionKind =
   | {
       readonly type: "choice";
       readonly id: string;
       readonly label: string;
-      readonly choices: readonly { readonly value: string; readonly text: string }[];
+      readonly choices: readonly HandoffChoice[];
+      /** Choices that a study has of its own, after the others. */
+      readonly more?: (study: Study) => readonly HandoffChoice[];
       readonly initial: string;
+      /** What it is initially where that depends on the study. */
+      readonly initialOf?: (study: Study) => string;
     }
   | {
       readonly type: "number";
@@ -99,6 +117,8 @@ export interface HandoffFormat {
   readonly write: (study: Study, settings: HandoffSettings, parts: HandoffParts) => Handoff;
   /** The frames of what is drawn, by a browser; undefined for what is a text. */
   readonly picture?: (study: Study, settings: HandoffSettings) => PicturePlan | undefined;
+  /** What moves in it where that is not the study's own motion: it is run and proven beside this. */
+  readonly played?: (study: Study, settings: HandoffSettings) => Study;
   readonly limits?: (study: Study, settings: HandoffSettings) => readonly HandoffLimit[];
   /** Absent for what does not run. */
   readonly stage?: HandoffStage;

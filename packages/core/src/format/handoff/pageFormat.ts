@@ -3,6 +3,7 @@ import { PLAYING, viewScript } from "../css/cssBegins.ts";
 import { CSS_OPTIONS, cssLimits, cssOptionsOf } from "./cssOptions.ts";
 import { figureMarkup, scenePage } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffSettings } from "./handoffFormat.ts";
+import { withScrollLevers } from "./scrollLevers.ts";
 
 /** Plays all animations again, or slower. They are collected as they begin: those that have ended without a fill are told nowhere. */
 const CONTROLS = `<script>
@@ -31,7 +32,7 @@ const CONTROLS_CSS = `[data-controls] { display: flex; gap: 8px; padding: 10px 1
 const SCROLL_CSS = `body { min-height: 400vh; }\n[data-scene] { position: sticky !important; top: 0; }`;
 
 /** One HTML file that plays by itself and asks nothing of anywhere. */
-export const pageFormat: HandoffFormat = {
+export const pageFormat: HandoffFormat = withScrollLevers({
   id: "page",
   label: "Page",
   note: "one HTML file that plays",
@@ -70,7 +71,7 @@ export const pageFormat: HandoffFormat = {
     ["load", undefined].includes(settings.begins as string | undefined)
       ? text
       : pageFormat.write(study, { ...settings, begins: "load" }, parts).text,
-};
+});
 
 function controlsOf({ controls }: HandoffSettings, when: string | undefined): string[] {
   if (controls === "none" || when === "scroll") return [];

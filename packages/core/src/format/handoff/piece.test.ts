@@ -1,19 +1,10 @@
-import { readdirSync, readFileSync } from "node:fs";
-import { resolve } from "node:path";
 import { compileStudy } from "../../motion/index.ts";
-import { readStudyText } from "../../shape/index.ts";
 import type { SequenceItem, Study } from "../../study/index.ts";
+import { demoStudies } from "../../testing/index.ts";
 import { columnsOf } from "../function/channelPieces.ts";
 import { pieceOf, writePiece } from "./piece.ts";
 
-const DEMO = resolve(import.meta.dirname, "../../../../../demo");
-const demos = readdirSync(DEMO)
-  .filter((file) => /^\d+-/.test(file))
-  .map((file): [string, Study] => {
-    const study = readStudyText(readFileSync(resolve(DEMO, file), "utf8"));
-    if (!study.ok) throw new Error(file);
-    return [study.value.name, study.value];
-  });
+const demos = demoStudies();
 const arrival = demos.find(([name]) => name === "Kiosk arrival")?.[1] as Study;
 
 describe("a piece of a study", () => {

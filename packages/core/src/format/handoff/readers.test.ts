@@ -1,23 +1,13 @@
-import { readdirSync, readFileSync } from "node:fs";
-import { resolve } from "node:path";
 import { parse } from "css-tree";
 import { transform } from "lightningcss";
 import StyleDictionary from "style-dictionary";
-import { readStudyText } from "../../shape/index.ts";
 import type { Study } from "../../study/index.ts";
-import { anyStudy } from "../../testing/index.ts";
+import { anyStudy, demoStudies } from "../../testing/index.ts";
 import { HANDOFF_FORMATS } from "./formats.ts";
 import { initialSettings } from "./settings.ts";
 
-const DEMO = resolve(import.meta.dirname, "../../../../../demo");
 const studies: [string, Study][] = [
-  ...readdirSync(DEMO)
-    .filter((file) => /^\d+-/.test(file))
-    .map((file): [string, Study] => {
-      const study = readStudyText(readFileSync(resolve(DEMO, file), "utf8"));
-      if (!study.ok) throw new Error(file);
-      return [study.value.name, study.value];
-    }),
+  ...demoStudies(),
   ...Array.from({ length: 12 }, (_, i): [string, Study] => [
     `a random study, seed ${i + 101}`,
     anyStudy(i + 101),

@@ -1,13 +1,22 @@
 import { type Fault, FaultList, type Result } from "../../fault/index.ts";
 import type { Study } from "../../study/index.ts";
-import type { HandoffFormat, HandoffOption, HandoffSettings } from "./handoffFormat.ts";
+import {
+  choicesOf,
+  type HandoffFormat,
+  type HandoffOption,
+  type HandoffSettings,
+} from "./handoffFormat.ts";
 
 /** The settings of a format that was asked for nothing. */
 export function initialSettings(format: HandoffFormat, study: Study): HandoffSettings {
   return Object.fromEntries(
     format.options.map((option) => [
       option.id,
-      option.type === "number" ? option.initial(study) : option.initial,
+      option.type === "number"
+        ? option.initial(study)
+        : option.type === "choice"
+          ? (option.initialOf?.(study) ?? option.initial)
+          : option.initial,
     ]),
   );
 }
@@ -25,15 +34,20 @@ export function readHandoffSettings(
   const faults = new FaultList(20);
   for (const [id, value] of Object.entries(said)) {
     const option = format.options.find((each) => each.id === id);
-    const read = option && settingOf(option, value);
+    const read = option && settingOf(option, value, study);
     if (read !== undefined) settings[id] = read;
-    else faults.push(faultOf(format, option, id, value));
+    else faults.push(faultOf(format, option, id, value, study));
   }
   return faults.all.length > 0 ? { ok: false, faults: faults.all } : { ok: true, value: settings };
 }
 
-function settingOf(option: HandoffOption, value: unknown): string | number | undefined {
-  if (option.type === "choice") return option.choices.find((each) => each.value === value)?.value;
+function settingOf(
+  option: HandoffOption,
+  value: unknown,
+  study: Study,
+): string | number | undefined {
+  if (option.type === "choice")
+    return choicesOf(option, study).find((each) => each.value === value)?.value;
   if (option.type === "text")
     return typeof value === "string" && option.fault(value) === undefined ? value : undefined;
   const number = typeof value === "string" && value.trim() !== "" ? Number(value) : value;
@@ -47,13 +61,16 @@ function faultOf(
   option: HandoffOption | undefined,
   id: string,
   value: unknown,
+  study: Study,
 ): Fault {
   const cure = !option
     ? format.options.length === 0
       ? `${format.label} has no options.`
       : `Give one of ${format.options.map((each) => each.id).join(", ")}.`
     : option.type === "choice"
-      ? `Give one of ${option.choices.map((each) => each.value).join(", ")}.`
+      ? `Give one of ${choicesOf(option, study)
+          .map((each) => each.value)
+          .join(", ")}.`
       : option.type === "text"
         ? (option.fault(String(value)) ?? "Give a text.")
         : `Give a number from ${option.min} to ${option.max}.`;

@@ -1,30 +1,83 @@
-import { handoffCss } from "../css/css.ts";
-import { CSS_OPTIONS, cssLimits, cssOptionsOf } from "./cssOptions.ts";
+import { compileStudy } from "../../motion/index.ts";
+import type { Study } from "../../study/index.ts";
+import { handoffCss, WITHIN } from "../css/css.ts";
+import { isMoved } from "../smil/smilAnimation.ts";
+import { smilSvg } from "../smil/smilSvg.ts";
+import { CSS_OPTIONS, cssLimits, cssOptionsOf, WITHIN_OPTION } from "./cssOptions.ts";
 import { figureMarkup, scenePage, svgPage } from "./figureMarkup.ts";
-import type { HandoffFormat } from "./handoffFormat.ts";
+import type { HandoffFormat, HandoffLimit, HandoffOption } from "./handoffFormat.ts";
 
-/** One SVG that moves by itself, also as an image: figures and CSS inside of it. */
+const usesCss = ({ moves }: { readonly moves?: string | number }) => moves !== "smil";
+
+/** One SVG that moves by itself, also as an image: figures and CSS inside of it, or plain shapes and SMIL. */
 export const svgFormat: HandoffFormat = {
   id: "svg",
   label: "SVG",
   note: "that moves by itself",
   group: "Pictures",
-  // There is nothing around it that could be hovered, scrolled or given a class.
-  options: CSS_OPTIONS.filter(({ id }) => id !== "begins" && id !== "on"),
+  options: [
+    {
+      type: "choice",
+      id: "moves",
+      label: "Moves by",
+      choices: [
+        { value: "css", text: "CSS" },
+        { value: "smil", text: "SMIL" },
+      ],
+      initial: "css",
+    },
+    // There is nothing around it that could be hovered, scrolled or given a class.
+    ...CSS_OPTIONS.filter(({ id }) => id !== "begins" && id !== "on").map(
+      (option): HandoffOption =>
+        option === WITHIN_OPTION ? option : { ...option, applies: usesCss },
+    ),
+  ],
   extension: () => "svg",
   mime: "image/svg+xml",
   write: (study, settings, { fonts }) => {
+    if (!usesCss(settings)) return smilSvg(study, Number(settings.within ?? WITHIN));
     const { text, classOf, selectorOf, weight } = handoffCss(study, cssOptionsOf(settings));
     const svg = svgPage(study, { css: text, fonts, body: figureMarkup(study, classOf) });
     return { text: svg, selectorOf, weight };
   },
-  limits: (study, settings) => [
-    ...cssLimits(study, settings),
-    {
-      what: "Some places strip styles out of SVG, and then it stands still.",
-      cure: "Send a page instead.",
-    },
-  ],
+  limits: (study, settings) =>
+    usesCss(settings)
+      ? [
+          ...cssLimits(study, settings),
+          {
+            what: "Some places strip styles out of SVG, and then it stands still.",
+            cure: "Have it move by SMIL for those.",
+          },
+        ]
+      : smilLimits(study),
   stage: (study, { text }) =>
     scenePage(study, { css: "svg { display: block; }", body: `<div data-scene>${text}</div>` }),
 };
+
+/** What an SVG without styles cannot do with a study. */
+function smilLimits(study: Study): HandoffLimit[] {
+  const motion = compileStudy(study);
+  const has = (test: (figure: Study["figures"][number], index: number) => boolean) =>
+    study.figures.filter(test).map(({ name }) => name);
+  const turned = has(
+    ({ rest }, i) =>
+      (rest.turnX ?? 0) !== 0 || (rest.turnY ?? 0) !== 0 || isMoved(motion, i, ["turnX", "turnY"]),
+  );
+  const worded = has(({ look }) => Boolean(look.text || look.title || look.labels?.length));
+  const limits: HandoffLimit[] = [...cssLimits(study, {})];
+  if (turned.length > 0)
+    limits.push({
+      what: `SVG has no perspective: ${turned.join(", ")} gets narrower instead of turning toward the eye.`,
+      cure: "Send a page, or a picture.",
+    });
+  if (worded.length > 0)
+    limits.push({
+      what: "Without styles it has no letters of its own: words stand in those of the place.",
+      cure: "Have it move by CSS where styles are kept.",
+    });
+  limits.push({
+    what: "It cannot know that somebody prefers reduced motion.",
+    cure: "Send a still beside it.",
+  });
+  return limits;
+}

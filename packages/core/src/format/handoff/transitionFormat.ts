@@ -1,6 +1,9 @@
+import { jumpWithoutSpeed, posesOf, studyBetweenPoses } from "../../live/index.ts";
 import { compileStudy } from "../../motion/index.ts";
+import { REST_POSE, type Study } from "../../study/index.ts";
 import { WITHIN } from "../css/css.ts";
 import { ON_LOAD, PLAYING } from "../css/cssBegins.ts";
+import { cssNumber } from "../css/cssNumber.ts";
 import { TRANSITION_WAYS, type TransitionOptions, transitionCss } from "../css/transitionCss.ts";
 import { ON_OPTION, WITHIN_OPTION } from "./cssOptions.ts";
 import { figureMarkup, scenePage } from "./figureMarkup.ts";
@@ -16,7 +19,23 @@ const optionsOf = (
   ...{ figures, selectors },
 });
 
-/** The first pose and the last, and CSS transitions between them. */
+const FIRST = "first";
+const LAST = "last";
+/** The poses that were kept for Live; without any there is nothing to choose. */
+const kept = (study: Study) =>
+  study.live?.poses.length ? posesOf(study).map(({ id, name }) => ({ value: id, text: name })) : [];
+
+/** The study between the two poses that were chosen: its own motion, or the way to a pose that was kept. */
+function played(study: Study, { from, to }: HandoffSettings): Study {
+  const isOwn = (from ?? FIRST) === FIRST && (to ?? LAST) === LAST;
+  if (isOwn && study.sequence.length > 0) return study;
+  const poses = study.live?.poses ?? [];
+  const first = from === undefined || from === FIRST ? REST_POSE : String(from);
+  const last = to === undefined || to === LAST ? (poses[0]?.id ?? REST_POSE) : String(to);
+  return studyBetweenPoses(study, first, last);
+}
+
+/** The first pose and the last, or two that were kept, and CSS transitions between them. */
 export const transitionFormat: HandoffFormat = {
   id: "transition",
   label: "Transition",
@@ -35,17 +54,37 @@ export const transitionFormat: HandoffFormat = {
       ],
       initial: "hover",
     },
+    {
+      type: "choice",
+      id: "from",
+      label: "From",
+      choices: [{ value: FIRST, text: "how it begins" }],
+      more: kept,
+      initial: FIRST,
+    },
+    {
+      type: "choice",
+      id: "to",
+      label: "To",
+      choices: [{ value: LAST, text: "how it ends" }],
+      more: kept,
+      initial: LAST,
+    },
     ON_OPTION,
     WITHIN_OPTION,
   ],
   extension: () => "css",
   mime: "text/css",
   choosesFigures: true,
-  write: (study, settings, parts) => {
+  played,
+  write: (whole, settings, parts) => {
+    const study = played(whole, settings);
     const { text, selectorOf } = transitionCss(study, optionsOf(settings, parts));
     return { text, selectorOf };
   },
-  limits: (study, settings) => {
+  limits: (whole, settings) => {
+    const study = played(whole, settings);
+    const jump = study === whole ? undefined : jumpWithoutSpeed(whole);
     const { lost } = transitionCss(study, optionsOf(settings));
     const motion = compileStudy(study);
     const some = lost.slice(0, 3).join(", ");
@@ -54,6 +93,14 @@ export const transitionFormat: HandoffFormat = {
         what: "Interrupted, it turns around from where it stands: the speed it had is lost, and the way back is as long as the way was that it came.",
         cure: "Hand off CSS where it has to play to its end.",
       },
+      ...(jump
+        ? [
+            {
+              what: `In the take “${jump.take}” ${jump.figure} ${jump.channel} would jump by ${cssNumber(Math.round(jump.size))}${jump.unit} a second where it is interrupted.`,
+              cure: "Levitas keeps the speed; CSS cannot.",
+            },
+          ]
+        : []),
       ...(lost.length > 0
         ? [
             {
@@ -67,7 +114,8 @@ export const transitionFormat: HandoffFormat = {
         : []),
     ];
   },
-  stage: (study, _, { fonts }, settings) => {
+  stage: (whole, _, { fonts }, settings) => {
+    const study = played(whole, settings);
     const { text, classOf } = transitionCss(study, {
       ...optionsOf(settings),
       ...{ when: "class", on: "[data-scene]" },

@@ -23,6 +23,14 @@ export interface Shown {
 export function stageScript(selectorOf: Readonly<Record<string, string>>): string {
   const selectors = JSON.stringify(selectorOf).replace(/</g, "\\u003c");
   return `(() => {
+  // A figure that is SVG itself: its box is the first thing in it, inside of its transforms.
+  const drawn = (id, element) => {
+    const box = element.querySelector("rect");
+    const turns = [];
+    for (let at = box.parentNode; at !== element.parentNode; at = at.parentNode) turns.push(at.transform);
+    const blur = element.querySelector(":scope > filter > feGaussianBlur");
+    return { id, element, box, turns, blur };
+  };
   const figures = Object.entries(${selectors}).flatMap(([id, selector]) => {
     const element = document.querySelector(selector);
     if (!element) return [];
@@ -32,15 +40,20 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
       point.style.cssText = "position:absolute;width:0;height:0;left:" + place + ";top:" + place;
       return point;
     };
-    return [{ id, element, start: mark("0"), end: mark("100%") }];
+    return [element instanceof SVGElement ? drawn(id, element) : { id, element, start: mark("0"), end: mark("100%") }];
   });
   const all = document.getAnimations();
+  const drawings = [...document.querySelectorAll("svg")].filter((svg) => svg.querySelector("animate, animateTransform"));
   const canvas = new OffscreenCanvas(1, 1).getContext("2d", { willReadFrequently: true });
   const scene = document.querySelector("[data-scene]") ?? document.body;
   const seek = (time) => {
     for (const each of all) {
       each.pause();
       each.currentTime = time;
+    }
+    for (const svg of drawings) {
+      svg.pauseAnimations();
+      svg.setCurrentTime(time / 1000);
     }
   };
   const shownFace = (element) => {
@@ -50,22 +63,40 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
     });
     return front === back ? null : back;
   };
-  const shown = ({ element, start, end }, left, top) => {
+  /** Where a box of SVG is, as the browser says it, and what its transforms and filter are. */
+  const drawnAt = ({ element, box, turns, blur }, left, top) => {
+    const matrix = box.getScreenCTM();
+    const at = (x, y) => new DOMPoint(x, y).matrixTransform(matrix);
+    const [from, to] = [at(0, 0), at(box.width.animVal.value, box.height.animVal.value)];
+    const turn = turns.flatMap(({ animVal }) => [...animVal]).find(({ type }) => type === SVGTransform.SVG_TRANSFORM_ROTATE);
+    return {
+      corners: [from.x - left, from.y - top, to.x - left, to.y - top],
+      rotate: turn ? turn.angle : 0,
+      blur: blur ? blur.stdDeviationX.animVal : 0,
+      back: shownFace(box.parentNode),
+    };
+  };
+  const shown = (figure, left, top) => {
+    const { element, start, end } = figure;
     const style = getComputedStyle(element);
     canvas.clearRect(0, 0, 1, 1);
     canvas.fillStyle = "#000";
     canvas.fillStyle = style.color;
     canvas.fillRect(0, 0, 1, 1);
     const [r, g, b] = canvas.getImageData(0, 0, 1, 1).data;
+    const seen = {
+      opacity: Number(style.opacity),
+      visible: style.visibility === "visible",
+      color: [r, g, b],
+    };
+    if (!start) return { ...seen, ...drawnAt(figure, left, top) };
     const [from, to] = [start.getBoundingClientRect(), end.getBoundingClientRect()];
     return {
+      ...seen,
       corners: [from.x - left, from.y - top, to.x - left, to.y - top],
       rotate: Number.parseFloat(style.rotate) || 0,
-      opacity: Number(style.opacity),
       blur: Number.parseFloat((/blur\\((.*)px\\)/.exec(style.filter) ?? [])[1] ?? "0"),
-      visible: style.visibility === "visible",
       back: shownFace(element),
-      color: [r, g, b],
     };
   };
   globalThis.levitasShownAt = (time) => {

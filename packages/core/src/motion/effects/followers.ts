@@ -1,8 +1,17 @@
 import type { CompiledCurve } from "../../curve/index.ts";
-import { type ChannelId, channelOf, type Follower, type Study } from "../../study/index.ts";
+import {
+  type ChannelId,
+  channelOf,
+  type Follower,
+  findLever,
+  followsLever,
+  leverStart,
+  type Study,
+} from "../../study/index.ts";
 import { contentTime, freezesFor, type Placements, shownThrough } from "../../timeline/index.ts";
 import type { CurveSource } from "../compile/curveSource.ts";
 import { slotIn } from "../compile/poses.ts";
+import { type FollowerMap, followerMap } from "./followerMap.ts";
 
 /** A follower made ready. */
 export interface CompiledFollower {
@@ -44,7 +53,7 @@ export class Followers {
    * the later counts.
    */
   constructor(
-    study: Study,
+    readonly study: Study,
     private readonly placements: Placements,
     private readonly curves: CurveSource,
     private readonly tweened: TweenedChannels,
@@ -62,7 +71,7 @@ export class Followers {
       while (name !== undefined && byChannel.has(name) && !done.has(name) && !chain.has(name)) {
         chain.add(name);
         const { source } = byChannel.get(name) as Follower;
-        name = nameOf(source.figure, source.channel);
+        name = followsLever(source) ? undefined : nameOf(source.figure, source.channel);
       }
       const isCycle = name !== undefined && chain.has(name);
       for (const each of [...chain].reverse()) {
@@ -79,13 +88,18 @@ export class Followers {
   private makeReady(follower: Follower): ReadyFollower | undefined {
     const { source } = follower;
     const figureIndex = this.tweened.indexOf(follower.figure);
-    const sourceIndex = this.tweened.indexOf(source.figure);
-    const isColor = [follower.channel, source.channel].some((id) => channelOf(id).kind === "color");
-    if (figureIndex < 0 || sourceIndex < 0 || isColor) return undefined;
+    const isColor = (id: ChannelId) => channelOf(id).kind === "color";
+    let slot = -1;
+    if (!followsLever(source)) {
+      const sourceIndex = this.tweened.indexOf(source.figure);
+      if (sourceIndex < 0 || isColor(source.channel)) return undefined;
+      slot = slotIn(sourceIndex, source.channel);
+    }
+    if (figureIndex < 0 || isColor(follower.channel)) return undefined;
     return new ReadyFollower(
       follower,
       figureIndex,
-      slotIn(sourceIndex, source.channel),
+      slot,
       this,
       this.placements,
       this.curves.of(follower).compiled,
@@ -120,9 +134,17 @@ export class Followers {
   }
 }
 
+function leverValue(study: Study, id: string): number {
+  const lever = findLever(study, id);
+  return lever ? leverStart(lever) : 0;
+}
+
 class ReadyFollower implements CompiledFollower {
   readonly slot: number;
   private readonly lag: number;
+  private readonly map: FollowerMap;
+  /** What a lever says, which nobody moves outside of Live; undefined for what follows a channel. */
+  private readonly still: number | undefined;
   private readonly freezes: ReturnType<typeof freezesFor>;
   /** Values of a follower of speed at times that were asked. */
   private readonly known = new Map<number, number>();
@@ -133,8 +155,12 @@ class ReadyFollower implements CompiledFollower {
     private readonly source: number,
     private readonly all: Followers,
     placements: Placements,
-    private readonly curve: CompiledCurve,
+    curve: CompiledCurve,
   ) {
+    this.map = followerMap(follower, curve);
+    this.still = followsLever(follower.source)
+      ? leverValue(all.study, follower.source.lever)
+      : undefined;
     this.slot = slotIn(figureIndex, follower.channel);
     this.lag = follower.lag ?? 0;
     this.freezes = freezesFor(placements.root.freezes, follower.figure, Number.NEGATIVE_INFINITY);
@@ -142,11 +168,11 @@ class ReadyFollower implements CompiledFollower {
 
   readonly value = (t: number): number => {
     const time = this.before(t);
-    if (this.follower.of === "value") return this.map(this.all.sourceValue(this.source, time));
+    if (this.follower.of === "value") return this.map.value(this.sourceAt(time));
     const asked = Math.round(this.justBefore(time) * TIME_GRID) / TIME_GRID;
     const known = this.known.get(asked);
     if (known !== undefined) return known;
-    const value = this.map(Math.abs(this.all.sourceVelocity(this.source, asked)));
+    const value = this.map.value(Math.abs(this.speedAt(asked)));
     if (this.known.size >= MOST_KEPT) this.known.clear();
     this.known.set(asked, value);
     return value;
@@ -156,14 +182,21 @@ class ReadyFollower implements CompiledFollower {
   velocity(t: number): number {
     if (this.follower.of === "value" && this.freezes.length === 0) {
       const time = this.before(t);
-      const value = this.all.sourceValue(this.source, time);
-      const [slope, speed] = [this.slope(value), this.all.sourceVelocity(this.source, time)];
+      const [slope, speed] = [this.map.slope(this.sourceAt(time)), this.speedAt(time)];
       // Where a curve stands upright and its source stands still, nothing moves.
       return slope === 0 || speed === 0 ? 0 : slope * speed;
     }
     const at = Math.round(t * TIME_GRID) / TIME_GRID;
     const [before, after] = [this.value(at - SLOPE_STEP), this.value(at + SLOPE_STEP)];
     return ((after - before) * 1000) / (2 * SLOPE_STEP);
+  }
+
+  private sourceAt(time: number): number {
+    return this.still ?? this.all.sourceValue(this.source, time);
+  }
+
+  private speedAt(time: number): number {
+    return this.still === undefined ? this.all.sourceVelocity(this.source, time) : 0;
   }
 
   /** The time at which the source is asked: earlier by the lag in the time that runs, so that a freeze holds it, too. */
@@ -176,37 +209,5 @@ class ReadyFollower implements CompiledFollower {
   private justBefore(time: number): number {
     const isHeld = this.freezes.some(({ at }) => shownThrough(this.freezes, at) === time);
     return isHeld ? time - JUST_BEFORE : time;
-  }
-
-  /** From the source's range into the follower's. */
-  private map(asked: number): number {
-    const { from, to } = this.follower;
-    const [low, high] = to;
-    // Where a curve stands upright its speed is infinite: it counts as the top of the range, never as no number.
-    const p = this.progress(Number.isFinite(asked) ? asked : Math.max(from[0], from[1]));
-    const isSwitch = from[0] === from[1];
-    if (p < 0 || p > 1) {
-      if (this.follower.clamp || isSwitch) return p < 0 ? low : high;
-      return low + (high - low) * p;
-    }
-    return low + (high - low) * this.curve.value(p);
-  }
-
-  /** How far a value is through the source's range; in a range without width 0 before it and 1 from it on. */
-  private progress(value: number): number {
-    const [start, end] = this.follower.from;
-    const width = end - start;
-    return width === 0 ? (value >= start ? 1 : 0) : (value - start) / width;
-  }
-
-  /** How much the follower changes for a change of its source. */
-  private slope(value: number): number {
-    const { from, to, clamp } = this.follower;
-    const width = from[1] - from[0];
-    if (width === 0 || !Number.isFinite(value)) return 0;
-    const p = this.progress(value);
-    const scale = (to[1] - to[0]) / width;
-    if (p < 0 || p > 1) return clamp ? 0 : scale;
-    return scale * this.curve.slope(p);
   }
 }

@@ -1,3 +1,4 @@
+import { followsLever } from "../../study/index.ts";
 import { type Iterations, isBackward, type TimeLink } from "../../timeline/index.ts";
 import type { Motion } from "../compile/motion.ts";
 import { cuePlaces } from "./events.ts";
@@ -58,9 +59,10 @@ export function loopsOf(motion: Motion, figureIndex: number, slot: number): numb
     seen.add(at);
     const follows = motion.followers.find((each) => each.slot === at);
     if (follows) {
-      const { figure, channel } = follows.follower.source;
-      const source = motion.figureIndex(figure);
-      visit(source, motion.slot(source, channel));
+      const { source } = follows.follower;
+      if (followsLever(source)) return;
+      const sourceIndex = motion.figureIndex(source.figure);
+      visit(sourceIndex, motion.slot(sourceIndex, source.channel));
       return;
     }
     const driven = motion.driven.find((each) => each.slot === at && each.figureIndex === index);

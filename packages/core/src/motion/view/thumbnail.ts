@@ -14,8 +14,9 @@ const MOST_FIGURES = 12;
 export function thumbnailOf(study: Study): Study {
   if (isSmallEnough(study)) return study;
   const kept = firstFigures(study);
+  const { live: _, ...rest } = study;
   const reduced: Study = {
-    ...study,
+    ...rest,
     figures: study.figures.filter(({ id }) => kept.has(id)),
     followers: [],
     sequence: withFigures(study.sequence, kept, placeItems(study)),

@@ -1,0 +1,145 @@
+import { keepTake } from "@levitas/core/edit";
+import { NO_LIVE } from "@levitas/core/study";
+import { nanoid } from "nanoid";
+import { type ReactNode, useRef } from "react";
+import { Button } from "../../ui/Button.tsx";
+import { PauseIcon, PlayIcon } from "../../ui/icons.tsx";
+import { Menu } from "../../ui/Menu.tsx";
+import { Segmented } from "../../ui/Segmented.tsx";
+import { Tick } from "../../ui/Tick.tsx";
+import { useBench, useStudy } from "../session/BenchContext.ts";
+import { useLive, useLiveFrame, useLiveState } from "./LiveContext.ts";
+
+const RATES = [
+  { rate: 1, text: "×1", title: "full speed" },
+  { rate: 1 / 2, text: "×½", title: "half speed" },
+  { rate: 1 / 4, text: "×¼", title: "a quarter of the speed" },
+  { rate: 1 / 10, text: "×⅒", title: "a tenth of the speed" },
+];
+const FRAME_RATES = [null, 8, 10, 12, 15, 24, 25, 30, 60];
+
+/** Recording and playing takes, the time, how fast it goes by and at how many frames a second it is shown. */
+export function LiveTransport(): ReactNode {
+  const bench = useBench();
+  const session = useLive();
+  const study = useStudy();
+  const { recording, take, rate, emulate } = useLiveState((state) => state);
+  const record = () => {
+    if (!recording) return session.record();
+    const made = session.recorded();
+    if (!made) return;
+    const { takes } = study.live ?? NO_LIVE;
+    const id = nanoid();
+    bench.perform(keepTake, { id, name: `take ${takes.length + 1}`, ...made });
+    session.play(id);
+    session.pause();
+    session.scrub(0);
+  };
+  return (
+    <div
+      role="toolbar"
+      aria-label="Live"
+      className="flex min-h-13 shrink-0 flex-wrap items-center gap-x-2 gap-y-1 bg-raised px-2 py-1.5"
+    >
+      {take === null ? (
+        <Button
+          onClick={record}
+          aria-pressed={recording}
+          className={recording ? "border-fault bg-fault/10 text-fault" : "text-fault"}
+        >
+          <span aria-hidden className="size-2.5 rounded-full bg-fault" />
+          {recording ? "Keep the take" : "Record a take"}
+        </Button>
+      ) : (
+        <TakePlayer id={take} />
+      )}
+      <Time />
+      <Button size="small" onClick={() => session.rest()}>
+        Back to rest
+      </Button>
+      <span className="ml-auto flex items-center gap-1">
+        <Segmented
+          label="Speed"
+          value={String(rate)}
+          options={RATES.map((each) => ({ ...each, value: String(each.rate) }))}
+          onChange={(next) => session.setRate(Number(next))}
+        />
+        <Menu
+          align="end"
+          items={[
+            ...FRAME_RATES.map((each) => ({
+              text: each === null ? "As the screen shows" : `${each} frames a second`,
+              chosen: each === emulate,
+              onSelect: () => session.store.setState({ emulate: each }),
+            })),
+          ]}
+        >
+          <Button
+            size="small"
+            aria-label={`${emulate === null ? "fps" : `${emulate}f`}: emulated frame rate`}
+            title="Emulated frame rate"
+          >
+            {emulate === null ? "fps" : `${emulate}f`}
+          </Button>
+        </Menu>
+      </span>
+    </div>
+  );
+}
+
+function Time(): ReactNode {
+  const shown = useRef<HTMLSpanElement>(null);
+  useLiveFrame(({ time }) => {
+    const text = `${(time / 1000).toFixed(1)} s`;
+    if (shown.current && shown.current.textContent !== text) shown.current.textContent = text;
+  });
+  return (
+    <span
+      ref={shown}
+      role="status"
+      aria-label="Time since rest"
+      aria-live="off"
+      className="w-16 rounded-md border border-edge/40 bg-paper px-1.5 py-1 text-end font-mono text-[12px] [contain:size_layout] h-6.5"
+    />
+  );
+}
+
+/** Playing and scrubbing a take. */
+function TakePlayer({ id }: { id: string }): ReactNode {
+  const session = useLive();
+  const study = useStudy();
+  const { playing, loop } = useLiveState((state) => state);
+  const slider = useRef<HTMLInputElement>(null);
+  const take = study.live?.takes.find((each) => each.id === id);
+  useLiveFrame(({ time }) => {
+    if (slider.current) slider.current.value = String(time);
+  });
+  if (!take) return null;
+  return (
+    <>
+      <button
+        type="button"
+        aria-label={playing ? "Pause the take" : "Play the take"}
+        onClick={() => {
+          if (playing) session.pause();
+          else session.play(id, session.current.time >= take.duration ? 0 : session.current.time);
+        }}
+        className="flex size-9 shrink-0 items-center justify-center rounded-full bg-marigold text-[#1e2430] hover:brightness-105"
+      >
+        {playing ? <PauseIcon /> : <PlayIcon />}
+      </button>
+      <input
+        ref={slider}
+        type="range"
+        aria-label={`Time of ${take.name}`}
+        min={0}
+        max={take.duration}
+        step={1}
+        defaultValue={0}
+        onInput={(event) => session.scrub(Number(event.currentTarget.value))}
+        className="w-32 min-w-16 flex-1 accent-marigold"
+      />
+      <Tick label="Loop" on={loop} change={(on) => session.store.setState({ loop: on })} />
+    </>
+  );
+}

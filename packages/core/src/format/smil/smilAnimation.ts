@@ -1,0 +1,194 @@
+import { isBackShown, loopsOf, type Motion } from "../../motion/index.ts";
+import { type ChannelId, channelOf, clampShown } from "../../study/index.ts";
+import { roundTo } from "../../value/index.ts";
+import { marksOf, sample, thinned } from "../css/bake.ts";
+import { decimalsFor, type Round, roundsOf } from "../css/cssBaked.ts";
+import { isShaken, shakeLoops, shakeMarks } from "../css/shaken.ts";
+
+/** One thing of an element that depends on channels: an attribute, or its transform. */
+export interface Animatable {
+  /** The attribute, or for a transform its kind. */
+  readonly name: string;
+  readonly isTransform?: true;
+  /** The channels that determine it, in the order in which `values` takes them. */
+  readonly channels: readonly ChannelId[];
+  /** The numbers of the attribute from those of the channels. */
+  readonly values: (channels: readonly number[]) => readonly number[];
+  /** How far each number may be off. */
+  readonly tolerance: number;
+  /** Numbers that are held until the next instead of blended. */
+  readonly held?: true;
+  /** The numbers as text; absent means separated by spaces. */
+  readonly write?: (values: readonly number[]) => string;
+}
+
+/** An attribute as it stands at the start, and the elements that move it. */
+export interface Animated {
+  readonly initial: string;
+  readonly elements: string;
+}
+
+/** Whether anything moves one of some channels of a figure. */
+export function isMoved(motion: Motion, index: number, channels: readonly ChannelId[]): boolean {
+  return channels.some(
+    (id) =>
+      motion.drivenAt(index, id) !== undefined ||
+      motion.followers.some(({ slot }) => slot === motion.slot(index, id)) ||
+      isShaken(motion, index, id),
+  );
+}
+
+/**
+ * An attribute of a figure's element over time, as SMIL: one animation up to the end of everything that ends, and one
+ * without end of what repeats after it. Sampled in straight pieces, since SMIL's own curves are cubic-beziers only.
+ */
+export function animated(motion: Motion, index: number, what: Animatable): Animated {
+  const { channels, values, tolerance } = what;
+  const read = (t: number, out: number[]) => {
+    const found = channels.map((id) => clampShown(channelOf(id), motion.valueAt(index, id, t)));
+    values(found).forEach((value, i) => {
+      out[i] = value;
+    });
+  };
+  const first: number[] = [];
+  read(Number.NEGATIVE_INFINITY, first);
+  const write = writerOf(what);
+  const initial = write(first);
+  if (!isMoved(motion, index, channels)) return { initial, elements: "" };
+  const shaken = channels.some((id) => isShaken(motion, index, id));
+  const loops = channels.flatMap((id) => loopsOf(motion, index, motion.slot(index, id)));
+  if (shaken) loops.push(...shakeLoops(motion, index));
+  const tolerances = first.map(() => tolerance);
+  const elements = roundsOf(motion, loops).map((round) => {
+    const { from, to } = round;
+    const marks = channels.flatMap((id) => marksOf(motion, index, id, from, to));
+    if (shaken) marks.push(...shakeMarks(motion, index, from, to));
+    const stops = thinned(sample({ read, tolerances, marks }, from, to), tolerances);
+    return animationText(
+      what,
+      round,
+      stops.map((stop) => ({ time: stop.time, text: write(stop.values) })),
+    );
+  });
+  return { initial, elements: elements.join("") };
+}
+
+/** A color over time, which is four numbers of the motion and no clamped channel. */
+export function animatedColor(motion: Motion, index: number, tolerance: number): Animated {
+  const color = new Float64Array(4);
+  const read = (t: number, out: number[]) => {
+    motion.colorAt(index, t, color);
+    for (let c = 0; c < 4; c++) out[c] = color[c] as number;
+  };
+  const first: number[] = [];
+  read(Number.NEGATIVE_INFINITY, first);
+  const what = { name: "color" };
+  if (!isMoved(motion, index, ["color"])) return { initial: rgba(first), elements: "" };
+  const tolerances = first.map(() => tolerance);
+  const elements = roundsOf(motion, loopsOf(motion, index, motion.slot(index, "color"))).map(
+    (round) => {
+      const marks = marksOf(motion, index, "color", round.from, round.to);
+      const parts = sample({ read, tolerances, marks }, round.from, round.to);
+      const stops = thinned(parts, tolerances);
+      return animationText(
+        what,
+        round,
+        stops.map((stop) => ({ time: stop.time, text: rgba(stop.values) })),
+      );
+    },
+  );
+  return { initial: rgba(first), elements: elements.join("") };
+}
+
+const TURNS: readonly ChannelId[] = ["turnX", "turnY"];
+
+/**
+ * Whether a figure is shown over time, or one of its faces: itself, and everything it stands in. As a base value
+ * "inherit" follows what is around it; SMIL does not follow what is moved by SMIL, so that moving values say it all.
+ */
+export function animatedSwitch(motion: Motion, index: number, side?: "front" | "back"): Animated {
+  const { figures } = motion.study;
+  const valueAt = (i: number, id: ChannelId, t: number) => motion.valueAt(i, id, t);
+  const isBackAt = (i: number, t: number) =>
+    isBackShown(valueAt(i, "turnX", t), valueAt(i, "turnY", t));
+  const own = (t: number) =>
+    side ? isBackAt(index, t) === (side === "back") : valueAt(index, "visible", t) >= 0.5;
+  /** What it depends on: switches, and turns of cards with two faces, each by figure. */
+  const needed: { readonly index: number; readonly channels: readonly ChannelId[] }[] = [];
+  const tests: ((t: number) => boolean)[] = [];
+  if (side) {
+    needed.push({ index, channels: TURNS });
+    tests.push(own);
+  }
+  for (let i = index; i >= 0; ) {
+    const at = i;
+    needed.push({ index: at, channels: ["visible"] });
+    tests.push((t) => valueAt(at, "visible", t) >= 0.5);
+    const parent = figures[at]?.parent ?? null;
+    if (parent === null) break;
+    i = motion.figureIndex(parent);
+    const above = i;
+    if (!figures[above]?.look.back) continue;
+    needed.push({ index: above, channels: TURNS });
+    tests.push((t) => !isBackAt(above, t));
+  }
+  const initial = own(Number.NEGATIVE_INFINITY) ? "inherit" : "hidden";
+  const first = needed[0];
+  if (!first || !isMoved(motion, index, first.channels)) return { initial, elements: "" };
+  const read = (t: number, out: number[]) => {
+    out[0] = tests.every((test) => test(t)) ? 1 : 0;
+  };
+  const moving = needed.filter((each) => isMoved(motion, each.index, each.channels));
+  const loops = moving.flatMap((each) =>
+    each.channels.flatMap((id) => loopsOf(motion, each.index, motion.slot(each.index, id))),
+  );
+  const elements = roundsOf(motion, loops).map((round) => {
+    const marks = moving.flatMap((each) =>
+      each.channels.flatMap((id) => marksOf(motion, each.index, id, round.from, round.to)),
+    );
+    const stops = thinned(sample({ read, tolerances: [0.5], marks }, round.from, round.to), [0.5]);
+    return animationText(
+      { name: "visibility", held: true },
+      round,
+      stops.map(({ time, values: [shown] }) => ({ time, text: shown ? "visible" : "hidden" })),
+    );
+  });
+  return { initial, elements: elements.join("") };
+}
+
+function animationText(
+  { name, isTransform, held }: Pick<Animatable, "name" | "isTransform" | "held">,
+  { from, to, repeats }: Round,
+  stops: readonly { readonly time: number; readonly text: string }[],
+): string {
+  const seconds = (ms: number) => `${roundTo(ms / 1000, 6)}s`;
+  const [tag, what] = isTransform
+    ? ["animateTransform", `attributeName="transform" type="${name}"`]
+    : ["animate", `attributeName="${name}"`];
+  // What is held needs its stops only where they differ.
+  const kept = held ? stops.filter(({ text }, i) => text !== stops[i - 1]?.text) : stops;
+  const times = kept.map(({ time }) => String(roundTo((time - from) / (to - from), 7)));
+  const texts = kept.map(({ text }) => text);
+  if (texts.every((text) => text === texts[0])) {
+    texts.splice(1);
+    times.splice(1);
+  }
+  const only = texts.length === 1 && !held;
+  return `<${tag} ${what} begin="${seconds(from)}" dur="${seconds(to - from)}" ${
+    repeats ? 'repeatCount="indefinite"' : 'fill="freeze"'
+  }${held ? ' calcMode="discrete"' : ""} values="${only ? `${texts[0]};${texts[0]}` : texts.join(";")}"${
+    only ? "" : ` keyTimes="${times.join(";")}"`
+  }/>`;
+}
+
+function writerOf({ write, tolerance }: Animatable): (values: readonly number[]) => string {
+  if (write) return write;
+  const decimals = decimalsFor(tolerance);
+  return (values) => values.map((value) => String(roundTo(value, decimals))).join(" ");
+}
+
+/** sRGB components and alpha, as both CSS and SVG read them. */
+function rgba(values: readonly number[]): string {
+  const [r, g, b] = values.slice(0, 3).map((part) => roundTo(part * 255, 3));
+  return `rgba(${r}, ${g}, ${b}, ${roundTo(values[3] as number, 4)})`;
+}

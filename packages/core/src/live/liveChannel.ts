@@ -1,0 +1,164 @@
+import { AT_ONCE, type Way } from "./way.ts";
+
+/** Where values go: a place, or something that moves by itself. Times in ms, rates per s. */
+export interface Goal {
+  value(t: number, component: number): number;
+  rate(t: number, component: number): number;
+  /** Whether it stands still. */
+  readonly still: boolean;
+  /** From when on it stands still, ms; absent for what always or never does. */
+  readonly ends?: number;
+  /** Writes the color it shows, for goals that are no numbers to blend. */
+  readonly shown?: (t: number, out: Float64Array, slot: number) => void;
+}
+
+/** A goal that stands still. */
+export function stillGoal(values: ArrayLike<number>): Goal {
+  return {
+    value: (_, component) => values[component] as number,
+    rate: () => 0,
+    still: true,
+  };
+}
+
+/** A stretch of a channel's time: a goal, and a difference from it that fades. */
+export interface Piece {
+  /** ms */
+  readonly begin: number;
+  /** From when on it is exactly at its goal, ms. */
+  readonly end: number;
+  readonly goal: Goal;
+  readonly way: Way;
+  /** Of each component: the difference at the beginning, and the number of the way that goes with it. */
+  readonly differences: readonly number[];
+  readonly numbers: readonly number[];
+  /** The values at its beginning. */
+  readonly from: readonly number[];
+  /** What began it; 0 for nothing. */
+  readonly cause: number;
+}
+
+/** The value of a piece at a time from its beginning on, also after another one took its place, ms. */
+export function pieceValue(
+  { goal, way, begin, end, differences, numbers }: Piece,
+  t: number,
+  component = 0,
+): number {
+  const target = goal.value(t, component);
+  if (t >= end) return target;
+  const [difference, number] = [differences[component] as number, numbers[component] as number];
+  return target + way.at((t - begin) / 1000, difference, number);
+}
+
+/** How a piece begins. */
+export interface Beginning {
+  readonly time: number;
+  readonly goal: Goal;
+  readonly way: Way;
+  /** The values it begins with; those it has if absent. */
+  readonly from?: readonly number[];
+  /** Whether its speed goes on. */
+  readonly keepsSpeed: boolean;
+  readonly cause: number;
+}
+
+/**
+ * A channel over time, as a list of pieces in closed form: no steps, no frame rate. Before the first piece it is at its
+ * base. Asking never changes anything.
+ */
+export class LiveChannel {
+  private readonly pieces: Piece[] = [];
+
+  /**
+   * @param base where it is while nothing drives it
+   * @param count components: one, or four of a color
+   * @param step the smallest difference that is seen
+   */
+  constructor(
+    readonly base: Goal,
+    readonly count: number,
+    readonly step: number,
+  ) {}
+
+  /** The piece that holds at a time; undefined before the first. */
+  pieceAt(t: number): Piece | undefined {
+    const { pieces } = this;
+    let [low, high] = [0, pieces.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if ((pieces[middle] as Piece).begin <= t) low = middle + 1;
+      else high = middle;
+    }
+    return pieces[low - 1];
+  }
+
+  value(t: number, component = 0): number {
+    const piece = this.pieceAt(t);
+    if (!piece) return this.base.value(t, component);
+    return pieceValue(piece, t, component);
+  }
+
+  /** Per s. */
+  rate(t: number, component = 0): number {
+    const piece = this.pieceAt(t);
+    if (!piece) return this.base.rate(t, component);
+    const { goal, way, begin, end, differences, numbers } = piece;
+    const drift = goal.rate(t, component);
+    // In the moment of its end it still has the speed with which it lands, for what goes on from there.
+    if (t > end) return drift;
+    const fading = way.rate(
+      (t - begin) / 1000,
+      differences[component] as number,
+      numbers[component] as number,
+    );
+    return drift + fading;
+  }
+
+  /** Where it is going, or is. */
+  targetAt(t: number, component = 0): number {
+    return (this.pieceAt(t)?.goal ?? this.base).value(t, component);
+  }
+
+  /** Whether it is still on its way. */
+  isBusy(t: number): boolean {
+    const piece = this.pieceAt(t);
+    return piece !== undefined && t < piece.end;
+  }
+
+  begin({ time, goal, way, from, keepsSpeed, cause }: Beginning): Piece {
+    const starts = Array.from({ length: this.count }, (_, c) => from?.[c] ?? this.value(time, c));
+    const differences = starts.map((start, c) => start - goal.value(time, c));
+    const numbers = differences.map((difference, c) => {
+      const drift = goal.rate(time, c);
+      const speed = keepsSpeed ? this.rate(time, c) - drift : undefined;
+      return way.begin(difference, speed, drift);
+    });
+    const length = Math.max(
+      0,
+      ...differences.map((difference, c) =>
+        way.length(difference, numbers[c] as number, this.step),
+      ),
+    );
+    const piece: Piece = {
+      ...{ begin: time, goal, way, differences, numbers, from: starts, cause },
+      end: Math.max(time + length * 1000, goal.ends ?? time),
+    };
+    // What begins in one moment replaces what began in it.
+    if (this.pieces.at(-1)?.begin === time) this.pieces.pop();
+    this.pieces.push(piece);
+    return piece;
+  }
+
+  /** Puts it somewhere at once. */
+  set(time: number, goal: Goal, cause: number): Piece {
+    return this.begin({ time, goal, way: AT_ONCE, keepsSpeed: false, cause });
+  }
+
+  /** The pieces between two times, in order. */
+  between(from: number, to: number): readonly Piece[] {
+    return this.pieces.filter(
+      ({ begin }, i) =>
+        begin < to && (this.pieces[i + 1]?.begin ?? Number.POSITIVE_INFINITY) > from,
+    );
+  }
+}

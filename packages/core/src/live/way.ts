@@ -1,0 +1,145 @@
+import { type CompiledCurve, type Curve, compileCurve, physicsOf } from "../curve/index.ts";
+
+/**
+ * How a difference from a target fades: from `d` at the beginning to 0. In closed form, so that any time can be asked
+ * in any order. Times in s, rates per s.
+ */
+export interface Way {
+  /**
+   * The number that goes with a beginning: what `at` and `rate` take as `k`.
+   *
+   * @param v rate of the difference at the beginning; undefined where the value goes on and its speed need not
+   * @param drift rate of the target, which a value that stands still is left behind by
+   */
+  begin(d: number, v: number | undefined, drift: number): number;
+  at(t: number, d: number, k: number): number;
+  rate(t: number, d: number, k: number): number;
+  /** How long it takes until the difference stays below `step` for good; exact from there on. */
+  length(d: number, k: number, step: number): number;
+}
+
+/** Arrived in the moment it begins. */
+export const AT_ONCE: Way = {
+  begin: () => 0,
+  at: () => 0,
+  rate: () => 0,
+  length: () => 0,
+};
+
+/** Holds what was there for a time, then lets go of it: how a switch is turned off. */
+export function heldWay(length: number): Way {
+  return { begin: () => 0, at: (_, d) => d, rate: () => 0, length: (d) => (d === 0 ? 0 : length) };
+}
+
+/**
+ * A spring: m·y″ + c·y′ + k·y = 0 for the difference y, by its fundamental solutions A (A(0) = 1, A′(0) = 0) and B
+ * (B(0) = 0, B′(0) = 1), so that it begins at any place with any speed. Source: any text on linear oscillators; near
+ * critical damping written so that nothing cancels.
+ */
+export function springWay(stiffness: number, damping: number, mass: number): Way {
+  const a = damping / (2 * mass);
+  const square = stiffness / mass;
+  const w2 = square - a * a;
+  const w = Math.sqrt(Math.abs(w2));
+  /** The slow rate of the two when overdamped, written so that it does not cancel. */
+  const slow = w2 >= 0 ? a : square / (a + w);
+  /** A in the first place, B in the second. */
+  const pair = (t: number): readonly [number, number] => {
+    const wt = w * t;
+    if (w2 >= 0) {
+      const fading = Math.exp(-a * t);
+      const sinc = wt < 1e-8 ? t : Math.sin(wt) / w;
+      return [fading * (Math.cos(wt) + a * sinc), fading * sinc];
+    }
+    if (wt < 1) {
+      const fading = Math.exp(-a * t);
+      const sinc = wt < 1e-8 ? t : Math.sinh(wt) / w;
+      return [fading * (Math.cosh(wt) + a * sinc), fading * sinc];
+    }
+    const [late, early] = [Math.exp(-slow * t), Math.exp(-(a + w) * t)];
+    return [((a + w) * late - slow * early) / (2 * w), (late - early) / (2 * w)];
+  };
+  return {
+    begin: (_, v, drift) => v ?? -drift,
+    at(t, d, v) {
+      const [A, B] = pair(t);
+      return d * A + v * B;
+    },
+    rate(t, d, v) {
+      const [A, B] = pair(t);
+      return -d * square * B + v * (A - 2 * a * B);
+    },
+    length(d, v, step) {
+      if (!(slow > 0)) return Number.POSITIVE_INFINITY;
+      // |sin wt / w| ≤ t and |sinh wt / w| ≤ t·e^(wt): so |y| ≤ e^(−slow·t)·(|d| + |v + a·d|·t).
+      const grown = Math.abs(v + a * d);
+      const bound = (t: number) => Math.exp(-slow * t) * (Math.abs(d) + grown * t);
+      const peak = grown > 0 ? Math.max(1 / slow - Math.abs(d) / grown, 0) : 0;
+      let end = 0;
+      if (bound(peak) > step) {
+        let [from, to] = [peak, peak + 1 / slow];
+        while (bound(to) > step) [from, to] = [to, to + (to - peak)];
+        for (let round = 0; round < 60; round++) {
+          const middle = (from + to) / 2;
+          if (bound(middle) > step) from = middle;
+          else to = middle;
+        }
+        end = to;
+      }
+      if (w2 <= 0 || w === 0) return end;
+      // The envelope of what rings is closer, except near critical damping.
+      const envelope = Math.hypot(d, (v + a * d) / w);
+      return Math.min(end, envelope > step ? Math.log(envelope / step) / a : 0);
+    },
+  };
+}
+
+/**
+ * A curve e over a duration: d·(1 − e(p)), and for a value that keeps its speed + k·p·(1 − p)² with k so that it begins
+ * with that speed; lands exactly, with the slope that the curve ends with.
+ */
+export function curveWay(curve: CompiledCurve, duration: number): Way {
+  const first = curve.slope(0);
+  const slope = Number.isFinite(first) ? first : 0;
+  return {
+    begin: (d, v) => (v === undefined ? 0 : v * duration + d * slope),
+    at(t, d, k) {
+      const p = t / duration;
+      return d * (1 - curve.value(p)) + k * p * (1 - p) ** 2;
+    },
+    rate(t, d, k) {
+      const p = t / duration;
+      // Where a curve stands upright its speed is infinite: it counts as none, never as no number.
+      const steep = curve.slope(p);
+      const own = Number.isFinite(steep) ? steep : 0;
+      return (-d * own + k * (1 - p) * (1 - 3 * p)) / duration;
+    },
+    length: (d, k) => (d === 0 && k === 0 ? 0 : duration),
+  };
+}
+
+/** First order with a time constant, s. */
+export function lagWay(constant: number): Way {
+  return {
+    begin: () => 0,
+    at: (t, d) => d * Math.exp(-t / constant),
+    rate: (t, d) => (-d / constant) * Math.exp(-t / constant),
+    length: (d, _, step) => (Math.abs(d) > step ? constant * Math.log(Math.abs(d) / step) : 0),
+  };
+}
+
+/** Whether a curve goes by physics and takes the time it takes. */
+export const isSpring = (
+  curve: Curve,
+): curve is Extract<Curve, { kind: "spring" | "spring-feel" }> =>
+  curve.kind === "spring" || curve.kind === "spring-feel";
+
+/** The way along a curve: a spring by its physics, any other over a duration in s. */
+export function wayOf(curve: Curve, duration: number): Way {
+  if (isSpring(curve)) {
+    // A spring's own velocity is that of a beginning from rest; here the speed is what it was.
+    const { stiffness, damping, mass } = physicsOf(curve);
+    return springWay(stiffness, damping, mass);
+  }
+  return duration > 0 ? curveWay(compileCurve(curve), duration) : AT_ONCE;
+}

@@ -1,0 +1,188 @@
+import { type Fault, type FaultList, shortValue } from "../fault/index.ts";
+import {
+  channelOf,
+  eachItem,
+  findChannel,
+  type Live,
+  type LiveResponse,
+  REST_POSE,
+  type Study,
+  type Then,
+} from "../study/index.ts";
+import {
+  checkEither,
+  checkValue,
+  circlesOf,
+  collect,
+  dangling,
+  duplicate,
+  type Names,
+} from "./references.ts";
+
+/**
+ * Checks the live part of a study: references to what is not there, poses without channels, levers without a range,
+ * takes out of order, and responses that would feed each other without any time passing.
+ */
+export function checkLive(study: Study, live: Live, names: Names, faults: FaultList): void {
+  const poses = collect(live.poses, "live.poses", faults);
+  const levers = collect(live.levers, "live.levers", faults);
+  const responses = collect(live.responses, "live.responses", faults);
+  collect(live.takes, "live.takes", faults);
+  const figure = (id: string | null | undefined, path: string) => {
+    if (id !== null && id !== undefined && !names.figures.has(id))
+      faults.push(dangling(path, "figure", id));
+  };
+  live.poses.forEach(({ id, values }, i) => {
+    const path = `live.poses[${i}]`;
+    if (id === REST_POSE) faults.push(duplicate(`${path}.id`, id));
+    const figures = Object.entries(values);
+    if (!figures.some(([, channels]) => Object.keys(channels).length > 0))
+      faults.push({
+        code: "pose-without-channels",
+        path,
+        message: "Found a pose that says nothing of any channel.",
+        cure: "Give it the values of some channels, or delete it.",
+      });
+    for (const [figureId, channels] of figures) {
+      figure(figureId, `${path}.values.${figureId}`);
+      for (const [channelId, value] of Object.entries(channels)) {
+        const channel = findChannel(channelId);
+        if (channel)
+          faults.push(...checkValue(value, channel, `${path}.values.${figureId}.${channelId}`));
+      }
+    }
+  });
+  live.levers.forEach((lever, i) => {
+    const path = `live.levers[${i}]`;
+    if ("figure" in lever.of) figure(lever.of.figure, `${path}.of.figure`);
+    if (lever.range[0] >= lever.range[1])
+      faults.push({
+        code: "lever-without-range",
+        path: `${path}.range`,
+        message: `Found a range from ${lever.range[0]} to ${lever.range[1]}.`,
+        cure: "Give the least value first, and a greater one after it.",
+      });
+    if (lever.spring) {
+      faults.push(...checkEither(lever.spring, names, `${path}.spring`));
+      if (lever.spring.kind !== "spring" && lever.spring.kind !== "spring-feel")
+        faults.push({
+          code: "not-a-spring",
+          path: `${path}.spring`,
+          message: `Found ${shortValue(lever.spring.kind)}.`,
+          cure: "Give a spring: a lever follows by a spring or a lag.",
+        });
+    }
+  });
+  live.responses.forEach((response, i) => {
+    const path = `live.responses[${i}]`;
+    const { when, inPose, how } = response;
+    const isPose = (id: string) => id === REST_POSE || poses.has(id);
+    if ("figure" in when) figure(when.figure, `${path}.when.figure`);
+    if ("lever" in when && !levers.has(when.lever))
+      faults.push(dangling(`${path}.when.lever`, "lever", when.lever));
+    if (when.on === "arrived" && !responses.has(when.response))
+      faults.push(dangling(`${path}.when.response`, "response", when.response));
+    if (inPose !== undefined && !isPose(inPose))
+      faults.push(dangling(`${path}.inPose`, "pose", inPose));
+    faults.push(...checkEither(how.curve, names, `${path}.how.curve`));
+    response.then.forEach((then, k) => {
+      checkThen(then, `${path}.then[${k}]`, names, isPose, faults);
+    });
+  });
+  live.takes.forEach(({ events }, i) => {
+    let before = 0;
+    for (const [k, { time }] of events.entries()) {
+      if (time < before) {
+        faults.push({
+          code: "events-out-of-order",
+          path: `live.takes[${i}].events[${k}].time`,
+          message: `Found ${time} after ${before}.`,
+          cure: "Put the events in order of their times.",
+        });
+        break;
+      }
+      before = time;
+    }
+  });
+  for (const circle of feedingCircles(study, live)) faults.push(circle);
+}
+
+function checkThen(
+  then: Then,
+  path: string,
+  names: Names,
+  isPose: (id: string) => boolean,
+  faults: FaultList,
+): void {
+  const marker = (id: string | undefined, field: string) => {
+    if (id !== undefined && !names.markers.has(id))
+      faults.push(dangling(`${path}.${field}`, "marker", id));
+  };
+  if ("pose" in then && !isPose(then.pose))
+    faults.push(dangling(`${path}.pose`, "pose", then.pose));
+  if (then.do === "next")
+    then.poses.forEach((id, k) => {
+      if (!isPose(id)) faults.push(dangling(`${path}.poses[${k}]`, "pose", id));
+    });
+  if ("figure" in then && !names.figures.has(then.figure))
+    faults.push(dangling(`${path}.figure`, "figure", then.figure));
+  if (then.do === "by" && !["number", "angle"].includes(channelOf(then.channel).kind))
+    faults.push({
+      code: "not-added",
+      path: `${path}.channel`,
+      message: `Found ${shortValue(then.channel)}, to which nothing can be added.`,
+      cure: "Choose a channel of numbers, or go to a pose.",
+    });
+  if (then.do === "play") {
+    if (then.item !== undefined && !names.items.has(then.item))
+      faults.push(dangling(`${path}.item`, "item", then.item));
+    marker(then.from, "from");
+    marker(then.to, "to");
+  }
+  if (then.do === "seek") marker(then.marker, "marker");
+}
+
+/** Whether a response has arrived in the moment in which it begins. */
+function takesNoTime({ then, how }: LiveResponse): boolean {
+  const isSpring = "kind" in how.curve && /^spring/.test(how.curve.kind);
+  return then.every(
+    (each) =>
+      each.do === "set" ||
+      each.do === "seek" ||
+      (each.do !== "play" && !isSpring && how.duration === 0),
+  );
+}
+
+/** Responses that begin when another one has arrived, in a circle in which nothing takes any time. */
+function feedingCircles(study: Study, { responses }: Live): Fault[] {
+  const next = new Map<string, string | null>();
+  for (const response of responses) {
+    const { id, when } = response;
+    next.set(id, when.on === "arrived" && takesNoTime(response) ? when.response : null);
+  }
+  const indexOf = new Map(responses.map(({ id }, i) => [id, i]));
+  const faults = circlesOf(next).map(
+    (circle): Fault => ({
+      code: "response-loop",
+      path: `live.responses[${indexOf.get(circle[0] as string)}].when`,
+      message: `Found ${circle.length === 1 ? "a response that waits for itself" : `${circle.length} responses that wait for each other`} and take no time.`,
+      cure: "Let one of them take some time, or wait for something else.",
+    }),
+  );
+  // A cue that begins the part which sounds it, and so itself, again and again.
+  responses.forEach(({ when, then }, i) => {
+    if (when.on !== "cue") return;
+    for (const item of eachItem(study.sequence)) {
+      if (item.type !== "cue" || item.name !== when.cue || item.tether.to !== "marker") continue;
+      const { id, offset } = item.tether;
+      if (offset !== 0 || !then.some((each) => each.do === "play" && each.from === id)) continue;
+      faults.push({
+        code: "response-loop",
+        path: `live.responses[${i}].when`,
+        message: `Found a response to the cue “${when.cue}” that plays from where the cue is.`,
+        cure: "Play from somewhere else, or put the cue a little later.",
+      });
+    }
+  });
+  return faults;
+}

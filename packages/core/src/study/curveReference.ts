@@ -1,0 +1,4 @@
+/** A shared curve, by its id. */
+export interface CurveReference {
+  readonly shared: string;
+}
