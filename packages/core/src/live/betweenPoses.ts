@@ -19,7 +19,7 @@ import {
 } from "../study/index.ts";
 import { replay } from "./createLive.ts";
 import { slotOwner } from "./readings.ts";
-import { isSpring } from "./way.ts";
+import { isSpring } from "./wayOf.ts";
 
 /** How a study goes to a pose that no response goes to. */
 const PLAIN: How = { curve: { kind: "keyword", name: "ease-in-out" }, duration: 400 };

@@ -1,8 +1,9 @@
 import type { Motion } from "../motion/index.ts";
 import type { LiveEvent, Study, Take } from "../study/index.ts";
-import { Engine } from "./engine.ts";
-import type { Piece } from "./liveChannel.ts";
-import type { LogEntry } from "./logEntry.ts";
+import { Engine } from "./kernel/engine.ts";
+import type { Piece } from "./kernel/liveChannel.ts";
+import type { LogEntry } from "./kernel/logEntry.ts";
+import { LiveState } from "./liveState.ts";
 
 /**
  * A study that answers. Values are a pure function of the time and of what was sent: asking at t gives the same number
@@ -42,7 +43,8 @@ export interface Live {
 
 /** Begins to answer: nothing was done yet. */
 export function createLive(study: Study): Live {
-  let engine = new Engine(study);
+  let state = new LiveState(study);
+  let engine = new Engine(state);
   const sent: { readonly time: number; readonly event: LiveEvent }[] = [];
   const reach = (time: number): void => {
     if (time > engine.horizon) engine.advance(time);
@@ -50,7 +52,7 @@ export function createLive(study: Study): Live {
   return {
     study,
     get motion() {
-      return engine.state.motion;
+      return state.motion;
     },
     send(time, event) {
       if (!Number.isFinite(time)) throw new RangeError(`send: ${time} is no time`);
@@ -62,43 +64,44 @@ export function createLive(study: Study): Live {
         engine.send(time, event);
         return;
       }
-      engine = new Engine(study);
+      state = new LiveState(study);
+      engine = new Engine(state);
       for (const each of sent) engine.send(each.time, each.event);
     },
     at(time, out) {
       reach(time);
-      return engine.state.write(time, out);
+      return state.write(time, out);
     },
     valueAt(slot, time) {
       reach(time);
-      return engine.state.valueOf(slot, time);
+      return state.valueOf(slot, time);
     },
     rateAt(slot, time) {
       reach(time);
-      return engine.state.rateOf(slot, time);
+      return state.rateOf(slot, time);
     },
     velocity(time, out) {
       reach(time);
-      return engine.state.writeRates(time, out);
+      return state.writeRates(time, out);
     },
     leverAt: (id, time) => {
       reach(time);
-      return engine.state.leverAt(id, time);
+      return state.leverAt(id, time);
     },
-    log: () => engine.log,
+    log: () => state.log,
     isMoving(time) {
       reach(time);
-      return engine.state.isMoving(time);
+      return state.isMoving(time);
     },
     get next() {
       return engine.next;
     },
-    isIn: (pose) => engine.state.isIn(pose),
+    isIn: (pose) => state.isIn(pose),
     get slots() {
-      return engine.state.slots;
+      return state.slots;
     },
-    pieces: (slot, from, to) => engine.state.channelAt(slot)?.between(from, to) ?? [],
-    targetAt: (slot, time) => engine.state.channelAt(slot)?.targetAt(time),
+    pieces: (slot, from, to) => state.channelAt(slot)?.between(from, to) ?? [],
+    targetAt: (slot, time) => state.channelAt(slot)?.targetAt(time),
   };
 }
 

@@ -2,50 +2,59 @@ import {
   type CompiledFollower,
   compileStudy,
   curveSource,
-  type FollowerMap,
   followerMap,
   type Motion,
 } from "../motion/index.ts";
 import {
+  type AimChannel,
   type ChannelId,
   channelOf,
   findChannel,
   followsLever,
+  type How,
+  type Lever,
+  type LeverSource,
+  type LiveResponse,
   NO_LIVE,
   type Pose,
-  REST_POSE,
   restValue,
   type Study,
+  type Then,
 } from "../study/index.ts";
 import { printShownColor, readColor, writeShownColor } from "../value/index.ts";
-import { type Goal, LiveChannel, stillGoal } from "./liveChannel.ts";
-import { LiveLever } from "./liveLever.ts";
+import { aimed, directionTo, pivotInScene } from "./aim.ts";
+import { followed } from "./kernel/followed.ts";
+import { type Goal, LiveChannel, stillGoal } from "./kernel/liveChannel.ts";
+import { LiveLever } from "./kernel/liveLever.ts";
+import type { LogEntry } from "./kernel/logEntry.ts";
+import { isIn } from "./kernel/planner.ts";
+import { AT_ONCE, lagWay, type Way } from "./kernel/way.ts";
+import type { Driven, Plan, Pointer, PosedChannel, World } from "./kernel/world.ts";
+import { Played } from "./played.ts";
+import { isSpring, wayOf } from "./wayOf.ts";
 
 /** The smallest differences that are seen, by the unit of a channel. */
 const STEPS: Readonly<Record<string, number>> = { px: 0.01, "°": 0.005, "%": 0.01, "": 0.0002 };
 
-/** Sent to something that is no pose. */
-export const ELSEWHERE = "";
-
-/** A channel that may be driven live. */
-export interface Driven {
-  readonly slot: number;
+/** A channel of a figure that is driven live. */
+interface DrivenChannel extends Driven {
   readonly index: number;
   readonly id: ChannelId;
-  readonly channel: LiveChannel;
-  /** The pose it was sent to last, `ELSEWHERE` for anything else, null before the first time. */
-  pose: string | null;
 }
 
 /** Where everything of a study is over time: its channels, levers and what follows them. */
-export class LiveState {
+export class LiveState implements World {
   readonly motion: Motion;
   readonly levers = new Map<string, LiveLever>();
   readonly curves: ReturnType<typeof curveSource>;
   /** The pose of a study of which nothing was ever played. */
   readonly rest: Float64Array;
   private readonly poses = new Map<string, Pose>();
-  private readonly driven = new Map<number, Driven>();
+  readonly driven = new Map<number, DrivenChannel>();
+  readonly responses: readonly LiveResponse[];
+  readonly log: LogEntry[] = [];
+  private readonly played: Played;
+  private readonly scratch: Float64Array;
   private readonly followers: readonly { readonly at: CompiledFollower; readonly goal: Goal }[];
 
   constructor(readonly study: Study) {
@@ -53,14 +62,22 @@ export class LiveState {
     this.motion = compileStudy(study);
     this.curves = curveSource(study.curves);
     for (const pose of live.poses) this.poses.set(pose.id, pose);
-    for (const lever of live.levers) this.levers.set(lever.id, new LiveLever(lever));
+    for (const lever of live.levers)
+      this.levers.set(lever.id, new LiveLever(lever, leverWay(lever)));
+    this.responses = live.responses.filter(({ disabled }) => disabled !== true);
+    this.scratch = new Float64Array(this.motion.slotCount);
+    this.played = new Played(
+      this.motion,
+      (figure, id) => this.channel(figure, id),
+      (time, { name, sound, volume }) =>
+        this.note({
+          ...{ kind: "cue", time, cue: name },
+          ...(sound === undefined ? {} : { sound }),
+          ...(volume === undefined ? {} : { volume }),
+        }),
+    );
     this.rest = restPose(study, this.motion);
     this.followers = this.motion.followers.map((at) => ({ at, goal: this.followed(at) }));
-  }
-
-  /** What drives the channel with a slot now; undefined where nothing ever did. */
-  drivenAt(slot: number): Driven | undefined {
-    return this.driven.get(slot);
   }
 
   /** Writes the pose at a time that has been reached. */
@@ -135,15 +152,13 @@ export class LiveState {
     return [...new Set([...this.driven.keys(), ...this.followers.map(({ at }) => at.slot)])];
   }
 
-  /** What goes to some pose now: its id, "rest" for what was never sent anywhere. */
+  /** Whether everything that is sent somewhere was sent to this pose last; "rest" for what was never sent anywhere. */
   isIn(pose: string): boolean {
-    const inRest = (driven: Driven) => driven.pose === null || driven.pose === REST_POSE;
-    if (pose === REST_POSE) return [...this.driven.values()].every(inRest);
-    const all = this.channelsOfPose(pose);
-    return all.length > 0 && all.every(({ driven }) => driven.pose === pose);
+    return isIn(this, pose);
   }
 
-  channel(index: number, id: ChannelId): Driven | undefined {
+  channel(figure: string, id: ChannelId): DrivenChannel | undefined {
+    const index = this.motion.figureIndex(figure);
     if (index < 0) return undefined;
     const slot = this.motion.slot(index, id);
     const known = this.driven.get(slot);
@@ -154,41 +169,111 @@ export class LiveState {
       follower?.goal ??
       stillGoal(kind === "color" ? this.restColor(index) : [this.rest[slot] ?? 0]);
     const count = kind === "color" ? 4 : 1;
-    const made: Driven = {
-      ...{ slot, index, id, pose: null },
-      channel: new LiveChannel(base, count, STEPS[unit] ?? 0.001),
+    const made: DrivenChannel = {
+      ...{ slot, index, id, kind, pose: null, scale: unit === "" ? 100 : 1 },
+      channel: new LiveChannel(base, count, stepOf(unit)),
     };
     this.driven.set(slot, made);
     return made;
   }
 
-  restColor(index: number): readonly number[] {
+  private restColor(index: number): readonly number[] {
     const figure = this.study.figures[index];
     const text = figure ? String(restValue(figure, "color")) : "#000";
     return readColor(text, "oklab") ?? [0, 0, 0, 1];
   }
 
   /** The values a channel has, in the components in which it goes on. */
-  startOf({ channel, index, id }: Driven, time: number): readonly number[] {
-    if (id !== "color") return [channel.value(time)];
+  startOf({ slot, channel }: Driven, time: number): readonly number[] {
+    const { index } = this.driven.get(slot) as DrivenChannel;
+    if (channel.count === 1) return [channel.value(time)];
     const goal = channel.pieceAt(time)?.goal;
     if (!goal?.shown) return Array.from({ length: 4 }, (_, c) => channel.value(time, c));
     goal.shown(time, SHOWN, 0);
     return readColor(printShownColor(SHOWN, 0), "oklab") ?? this.restColor(index);
   }
 
-  /** The channels of a pose with their values; of "rest" all that were ever sent anywhere. */
-  channelsOfPose(id: string): { driven: Driven; value: number | string | null }[] {
-    if (id === REST_POSE)
-      return [...this.driven.values()].map((driven) => ({ driven, value: null }));
+  channelsOfPose(id: string): PosedChannel[] {
     return Object.entries(this.poses.get(id)?.values ?? {}).flatMap(([figure, channels]) =>
       Object.entries(channels).flatMap(([channel, value]) => {
         const driven = findChannel(channel)
-          ? this.channel(this.motion.figureIndex(figure), channel as ChannelId)
+          ? this.channel(figure, channel as ChannelId)
           : undefined;
-        return driven && value !== undefined ? [{ driven, value }] : [];
+        if (!driven || value === undefined) return [];
+        const values =
+          driven.id === "color"
+            ? (readColor(String(value), "oklab") ?? this.restColor(driven.index))
+            : [Number(value)];
+        return [{ driven, values }];
       }),
     );
+  }
+
+  aimed(time: number, figure: string, id: AimChannel, pointer: Pointer): number | undefined {
+    const index = this.motion.figureIndex(figure);
+    if (index < 0) return undefined;
+    return aimed(this.motion, this.write(time, this.scratch), index, id, pointer);
+  }
+
+  wayOf(how: How, share: number): Way {
+    return wayOf(this.curves.of({ curve: how.curve }).curve, (how.duration * share) / 1000);
+  }
+
+  planPlayed(then: Then, { midFlight }: LiveResponse, time: number): Plan {
+    if (then.do === "play") return this.played.play(then, midFlight, time);
+    return then.do === "seek" ? this.played.seek(then.marker, time) : { sendings: [] };
+  }
+
+  note(entry: LogEntry): void {
+    this.log.push(entry);
+  }
+
+  chain(figure: string | null): (string | null)[] {
+    const chain: (string | null)[] = [];
+    for (let id = figure; id !== null && chain.length < 64; ) {
+      chain.push(id);
+      id = this.motion.study.figures[this.motion.figureIndex(id)]?.parent ?? null;
+    }
+    chain.push(null);
+    return chain;
+  }
+
+  isInside({ x, y }: Pointer): boolean {
+    const { width, height } = this.study.scene;
+    return x >= 0 && y >= 0 && x <= width && y <= height;
+  }
+
+  pointerValue(time: number, of: LeverSource, { x, y }: Pointer): number | undefined {
+    switch (of.kind) {
+      case "pointer-x":
+      case "pointer-y": {
+        const corner = of.figure === null ? [0, 0] : this.cornerOf(of.figure);
+        if (!corner) return undefined;
+        return of.kind === "pointer-x" ? x - (corner[0] as number) : y - (corner[1] as number);
+      }
+      case "distance":
+      case "angle": {
+        const index = this.motion.figureIndex(of.figure);
+        if (index < 0) return undefined;
+        const pose = this.write(time, this.scratch);
+        const [px, py] = pivotInScene(this.motion, pose, index);
+        return of.kind === "distance" ? Math.hypot(x - px, y - py) : directionTo(x - px, y - py);
+      }
+      default:
+        return undefined;
+    }
+  }
+
+  /** The upper left corner of a figure as it stands at rest, unturned, px; undefined for none. */
+  cornerOf(figure: string): [number, number] | undefined {
+    const index = this.motion.figureIndex(figure);
+    if (index < 0) return undefined;
+    const read = (id: ChannelId) => this.rest[this.motion.slot(index, id)] as number;
+    const [px, py] = pivotInScene(this.motion, this.rest, index);
+    return [
+      px - (read("pivotX") / 100) * read("width"),
+      py - (read("pivotY") / 100) * read("height"),
+    ];
   }
 
   /** The value of a channel of numbers at a time that has been reached. */
@@ -206,39 +291,31 @@ export class LiveState {
     return this.followers.find(({ at }) => at.slot === slot)?.goal.rate(t, 0) ?? 0;
   }
 
-  /** What a follower makes of what it follows, live. */
   private followed({ follower }: CompiledFollower): Goal {
-    const { compiled } = this.curves.of(follower);
-    const map: FollowerMap = followerMap(follower, compiled);
-    const lag = follower.lag ?? 0;
-    const { source, of } = follower;
-    const read = (t: number): number => {
-      if (followsLever(source)) return this.leverAt(source.lever, t);
-      return this.valueOf(
-        this.motion.slot(this.motion.figureIndex(source.figure), source.channel),
-        t,
-      );
-    };
-    const rate = (t: number): number => {
-      if (followsLever(source)) return this.levers.get(source.lever)?.channel.rate(t) ?? 0;
-      return this.rateOf(
-        this.motion.slot(this.motion.figureIndex(source.figure), source.channel),
-        t,
-      );
-    };
-    const value = (t: number) =>
-      of === "value" ? map.value(read(t - lag)) : map.value(Math.abs(rate(t - lag)));
-    return {
-      still: false,
-      value,
-      rate: (t) => {
-        if (of === "value") return map.slope(read(t - lag)) * rate(t - lag);
-        // The rate of a speed is measured, in what has happened already.
-        return ((value(t) - value(t - 0.1)) * 1000) / 0.1;
-      },
-    };
+    const { source, of, lag = 0 } = follower;
+    const map = followerMap(follower, this.curves.of(follower).compiled);
+    if (followsLever(source)) {
+      const lever = this.levers.get(source.lever)?.channel;
+      const value = (t: number) => lever?.value(t) ?? Number.NaN;
+      return followed(of, lag, map, value, (t) => lever?.rate(t) ?? 0);
+    }
+    const slot = this.motion.slot(this.motion.figureIndex(source.figure), source.channel);
+    return followed(
+      ...([of, lag, map] as const),
+      (t) => this.valueOf(slot, t),
+      (t) => this.rateOf(slot, t),
+    );
   }
 }
+
+/** How a lever follows what it is given. */
+function leverWay({ lag = 0, spring }: Lever): Way {
+  if (spring && isSpring(spring)) return wayOf(spring, 0);
+  return lag > 0 ? lagWay(lag / 1000) : AT_ONCE;
+}
+
+/** The smallest difference that is seen of a channel with a unit. */
+export const stepOf = (unit: string): number => STEPS[unit] ?? 0.001;
 
 const SHOWN = new Float64Array(4);
 

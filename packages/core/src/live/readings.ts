@@ -1,6 +1,6 @@
 import { CHANNELS, type ChannelDefinition } from "../study/index.ts";
 import type { Live } from "./createLive.ts";
-import type { Begun, BegunChannel } from "./logEntry.ts";
+import type { Begun, BegunChannel } from "./kernel/logEntry.ts";
 
 /** What is measured of an answer. */
 export interface AnswerReadings {

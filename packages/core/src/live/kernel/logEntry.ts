@@ -1,4 +1,4 @@
-import type { Cue, LiveEvent } from "../study/index.ts";
+import type { Cue, LiveEvent } from "../../study/index.ts";
 
 /** What happened in Live, in the order of time. */
 export type LogEntry =

@@ -1,4 +1,4 @@
-import { type CompiledCurve, type Curve, compileCurve, physicsOf } from "../curve/index.ts";
+import type { CompiledCurve } from "../../curve/index.ts";
 
 /**
  * How a difference from a target fades: from `d` at the beginning to 0. In closed form, so that any time can be asked
@@ -98,7 +98,7 @@ export function springWay(stiffness: number, damping: number, mass: number): Way
  * A curve e over a duration: d·(1 − e(p)), and for a value that keeps its speed + k·p·(1 − p)² with k so that it begins
  * with that speed; lands exactly, with the slope that the curve ends with.
  */
-export function curveWay(curve: CompiledCurve, duration: number): Way {
+export function curveWay(curve: Pick<CompiledCurve, "value" | "slope">, duration: number): Way {
   const first = curve.slope(0);
   const slope = Number.isFinite(first) ? first : 0;
   return {
@@ -126,20 +126,4 @@ export function lagWay(constant: number): Way {
     rate: (t, d) => (-d / constant) * Math.exp(-t / constant),
     length: (d, _, step) => (Math.abs(d) > step ? constant * Math.log(Math.abs(d) / step) : 0),
   };
-}
-
-/** Whether a curve goes by physics and takes the time it takes. */
-export const isSpring = (
-  curve: Curve,
-): curve is Extract<Curve, { kind: "spring" | "spring-feel" }> =>
-  curve.kind === "spring" || curve.kind === "spring-feel";
-
-/** The way along a curve: a spring by its physics, any other over a duration in s. */
-export function wayOf(curve: Curve, duration: number): Way {
-  if (isSpring(curve)) {
-    // A spring's own velocity is that of a beginning from rest; here the speed is what it was.
-    const { stiffness, damping, mass } = physicsOf(curve);
-    return springWay(stiffness, damping, mass);
-  }
-  return duration > 0 ? curveWay(compileCurve(curve), duration) : AT_ONCE;
 }

@@ -1,6 +1,6 @@
-import { type Lever, leverStart } from "../study/index.ts";
+import { type Lever, leverStart } from "../../study/index.ts";
 import { LiveChannel, stillGoal } from "./liveChannel.ts";
-import { AT_ONCE, isSpring, lagWay, type Way, wayOf } from "./way.ts";
+import type { Way } from "./way.ts";
 
 /** The share of a lever's range that is no difference. */
 const STEP = 1e-4;
@@ -10,14 +10,15 @@ const LOOKS = 240;
 /** A lever over time: what it is given, followed at once, with a lag or by a spring. */
 export class LiveLever {
   readonly channel: LiveChannel;
-  private readonly way: Way;
 
-  constructor(readonly lever: Lever) {
-    const { range, lag = 0, spring } = lever;
+  /** @param way how it follows */
+  constructor(
+    readonly lever: Lever,
+    private readonly way: Way,
+  ) {
+    const { range } = lever;
     const step = Math.abs(range[1] - range[0]) * STEP;
     this.channel = new LiveChannel(stillGoal([leverStart(lever)]), 1, step);
-    this.way =
-      spring && isSpring(spring) ? wayOf(spring, 0) : lag > 0 ? lagWay(lag / 1000) : AT_ONCE;
   }
 
   /** Gives it a value, which is brought into its range. */

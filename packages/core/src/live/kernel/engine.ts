@@ -1,22 +1,19 @@
-import type { Curve } from "../curve/index.ts";
-import {
-  type ChannelId,
-  channelOf,
-  type LiveEvent,
-  type LiveResponse,
-  NO_LIVE,
-  type Study,
-  seededRandom,
-} from "../study/index.ts";
+import { type LiveEvent, type LiveResponse, seededRandom } from "../../study/index.ts";
 import { Agenda } from "./agenda.ts";
-import { directionTo, pivotInScene } from "./aim.ts";
 import type { Goal } from "./liveChannel.ts";
 import type { LiveLever } from "./liveLever.ts";
-import { type Driven, ELSEWHERE, LiveState } from "./liveState.ts";
-import type { Begun, BegunChannel, LogEntry } from "./logEntry.ts";
-import { type Plan, Planner, type Pointer, type Sending } from "./planner.ts";
-import type { Playback } from "./playback.ts";
-import { AT_ONCE, heldWay, isSpring, type Way, wayOf } from "./way.ts";
+import type { Begun, BegunChannel } from "./logEntry.ts";
+import { isIn, planOf } from "./planner.ts";
+import { AT_ONCE, heldWay, type Way } from "./way.ts";
+import {
+  type Answers,
+  type Driven,
+  ELSEWHERE,
+  type Plan,
+  type Pointer,
+  type Sending,
+  type World,
+} from "./world.ts";
 
 /** Two presses within this are a double press, ms. */
 const DOUBLE = 350;
@@ -26,21 +23,14 @@ const MOST_AT_ONCE = 400;
 const MOST_WAITING = 100;
 /** The default way for which a growing duration is as given. */
 const REACH = 100;
-/** What is included of the end of a part that is played, ms. */
-const HAIR = 1e-6;
 
 /**
- * The state of Live after some events: channels and levers as lists of pieces, and what is still to happen. Times never
- * go back in it; `createLive` begins anew where they do.
+ * What happens in Live, and when: events come in, responses answer them, channels and levers get their pieces. Times
+ * never go back in it; `createLive` begins anew where they do.
  */
-export class Engine {
-  readonly log: LogEntry[] = [];
-  readonly state: LiveState;
-  private readonly planner: Planner;
-  private readonly responses: readonly LiveResponse[];
+export class Engine implements Answers {
   private readonly agenda = new Agenda();
   private readonly waiting: { readonly response: LiveResponse; readonly pointer: Pointer }[] = [];
-  private readonly scratch: Float64Array;
   private pointer: Pointer = { x: 0, y: 0, figure: null };
   private isDown = false;
   private presses = 0;
@@ -50,12 +40,8 @@ export class Engine {
   private now = Number.NEGATIVE_INFINITY;
   private atOnce = 0;
 
-  constructor(study: Study) {
-    this.state = new LiveState(study);
-    this.planner = new Planner(this.state, () => ++this.causes);
-    this.scratch = new Float64Array(this.state.motion.slotCount);
-    this.responses = (study.live ?? NO_LIVE).responses.filter(({ disabled }) => disabled !== true);
-    for (const response of this.responses) this.expect(response);
+  constructor(private readonly world: World) {
+    for (const response of world.responses) this.expect(response);
   }
 
   /** Up to when everything has happened, ms. */
@@ -82,7 +68,7 @@ export class Engine {
   /** Something somebody does now. */
   send(time: number, event: LiveEvent): void {
     this.advance(time);
-    this.log.push({ kind: "event", time, event });
+    this.world.note({ kind: "event", time, event });
     switch (event.type) {
       case "press":
       case "release":
@@ -91,7 +77,7 @@ export class Engine {
         return;
       case "key-down":
       case "key-up":
-        for (const { lever, channel } of this.state.levers.values())
+        for (const { lever, channel } of this.world.levers.values())
           if (lever.of.kind === "key" && lever.of.key === event.key)
             this.give(
               lever.id,
@@ -116,13 +102,13 @@ export class Engine {
 
   private expect(response: LiveResponse): void {
     const { when } = response;
-    if (when.on === "start") this.agenda.put(0, () => this.trigger(response, 0));
+    if (when.on === "start") this.put(0, () => this.trigger(response, 0));
     if (when.on !== "every") return;
     const random = seededRandom(when.seed ?? 1);
     const next = (count: number) => {
       const jitter = (2 * random() - 1) * Math.min(when.jitter ?? 0, when.time / 2);
       const time = count * when.time + jitter;
-      this.agenda.put(time, () => {
+      this.put(time, () => {
         this.trigger(response, time);
         next(count + 1);
       });
@@ -130,35 +116,24 @@ export class Engine {
     next(1);
   }
 
-  private answer(time: number, isMeant: (response: LiveResponse) => boolean): void {
-    for (const response of this.responses) if (isMeant(response)) this.trigger(response, time);
+  put(time: number, run: () => void): void {
+    this.agenda.put(time, run);
+  }
+
+  answer(time: number, isMeant: (response: LiveResponse) => boolean): void {
+    for (const response of this.world.responses)
+      if (isMeant(response)) this.trigger(response, time);
   }
 
   // Pointer and levers.
 
-  /** A figure with all it stands in, and the scene around them. */
-  private chain(figure: string | null): (string | null)[] {
-    const chain: (string | null)[] = [];
-    for (let id = figure; id !== null && chain.length < 64; ) {
-      chain.push(id);
-      id = this.state.motion.study.figures[this.state.motion.figureIndex(id)]?.parent ?? null;
-    }
-    chain.push(null);
-    return chain;
-  }
-
-  private isInside({ x, y }: Pointer): boolean {
-    const { width, height } = this.state.study.scene;
-    return x >= 0 && y >= 0 && x <= width && y <= height;
-  }
-
   private point(time: number, type: "press" | "release" | "move", pointer: Pointer): void {
     this.pointer = pointer;
-    for (const { lever, channel } of this.state.levers.values()) {
-      const value = this.pointerValue(time, lever.of);
+    for (const { lever, channel } of this.world.levers.values()) {
+      const value = this.world.pointerValue(time, lever.of, pointer);
       if (value !== undefined) this.give(lever.id, time, value, channel);
     }
-    const over = this.isInside(pointer) ? this.chain(pointer.figure) : [];
+    const over = this.world.isInside(pointer) ? this.world.chain(pointer.figure) : [];
     const before = this.over;
     this.over = over;
     this.answer(
@@ -167,10 +142,10 @@ export class Engine {
         (when.on === "leave" && before.includes(when.figure) && !over.includes(when.figure)) ||
         (when.on === "enter" && !before.includes(when.figure) && over.includes(when.figure)),
     );
-    if (type === "press") this.press(time, pointer, this.chain(pointer.figure));
+    if (type === "press") this.press(time, pointer, this.world.chain(pointer.figure));
     if (type === "release") {
       this.isDown = false;
-      const chain = this.chain(pointer.figure);
+      const chain = this.world.chain(pointer.figure);
       this.answer(time, ({ when }) => when.on === "release" && chain.includes(when.figure));
     }
   }
@@ -190,50 +165,28 @@ export class Engine {
         (when.on === "press" || (when.on === "double-press" && isDouble)) &&
         chain.includes(when.figure),
     );
-    for (const response of this.responses) {
+    for (const response of this.world.responses) {
       const { when } = response;
       if (when.on !== "hold" || !chain.includes(when.figure)) continue;
       const due = time + when.time;
-      this.agenda.put(due, () => {
+      this.put(due, () => {
         if (this.isDown && this.presses === press) this.trigger(response, due);
       });
     }
-  }
-
-  private pointerValue(time: number, of: LiveLever["lever"]["of"]): number | undefined {
-    const { x, y } = this.pointer;
-    if (of.kind === "pointer-x" || of.kind === "pointer-y") {
-      let [left, top] = [0, 0];
-      if (of.figure !== null) {
-        const index = this.state.motion.figureIndex(of.figure);
-        if (index < 0) return undefined;
-        const read = (id: ChannelId) =>
-          this.state.rest[this.state.motion.slot(index, id)] as number;
-        const [px, py] = pivotInScene(this.state.motion, this.state.rest, index);
-        left = px - (read("pivotX") / 100) * read("width");
-        top = py - (read("pivotY") / 100) * read("height");
-      }
-      return of.kind === "pointer-x" ? x - left : y - top;
-    }
-    if (of.kind !== "distance" && of.kind !== "angle") return undefined;
-    const index = this.state.motion.figureIndex(of.figure);
-    if (index < 0) return undefined;
-    const [px, py] = pivotInScene(this.state.motion, this.state.write(time, this.scratch), index);
-    return of.kind === "distance" ? Math.hypot(x - px, y - py) : directionTo(x - px, y - py);
   }
 
   private give(
     id: string,
     time: number,
     value: number,
-    channel = this.state.levers.get(id)?.channel,
+    channel = this.world.levers.get(id)?.channel,
   ): void {
-    const lever = this.state.levers.get(id);
+    const lever = this.world.levers.get(id);
     if (!lever || !channel || !Number.isFinite(value)) return;
     const piece = channel.pieceAt(time);
     lever.give(time, value);
     if (channel.pieceAt(time) === piece) return;
-    for (const response of this.responses) this.watch(lever, response, time);
+    for (const response of this.world.responses) this.watch(lever, response, time);
   }
 
   /** Waits for a lever to go past the value of a response, as it is moving now. */
@@ -243,7 +196,7 @@ export class Engine {
     const piece = lever.channel.pieceAt(from);
     const time = lever.crossing(from, when.past, when.on === "rises");
     if (time === undefined) return;
-    this.agenda.put(time, () => {
+    this.put(time, () => {
       // It may have been sent elsewhere before it came there.
       if (lever.channel.pieceAt(time) !== piece) return;
       this.trigger(response, time);
@@ -257,10 +210,10 @@ export class Engine {
   private trigger(response: LiveResponse, time: number): void {
     if (++this.atOnce > MOST_AT_ONCE) {
       if (this.atOnce === MOST_AT_ONCE + 1)
-        this.log.push({ kind: "stopped", time, response: response.id });
+        this.world.note({ kind: "stopped", time, response: response.id });
       return;
     }
-    if (response.inPose !== undefined && !this.state.isIn(response.inPose)) return;
+    if (response.inPose !== undefined && !isIn(this.world, response.inPose)) return;
     this.begin(response, time, this.pointer);
   }
 
@@ -272,26 +225,26 @@ export class Engine {
     isItsTurn = false,
   ): boolean {
     const { midFlight, id } = response;
-    const plan = this.planner.plan(response, time, pointer);
+    const plan = planOf(this.world, response, time, pointer);
     if (plan.goesOn) return true;
     const busy = plan.sendings.some(({ driven }) => driven.channel.isBusy(time));
     if (midFlight === "ignored" && busy) {
-      this.log.push({ kind: "ignored", time, response: id });
+      this.world.note({ kind: "ignored", time, response: id });
       return true;
     }
     if (midFlight === "waits" && (busy || (this.waiting.length > 0 && !isItsTurn))) {
       if (isItsTurn) return false;
       if (this.waiting.length >= MOST_WAITING) {
-        this.log.push({ kind: "ignored", time, response: id });
+        this.world.note({ kind: "ignored", time, response: id });
         return true;
       }
       this.waiting.push({ response, pointer });
-      this.log.push({ kind: "waits", time, response: id });
+      this.world.note({ kind: "waits", time, response: id });
       const free = Math.max(
         time,
         ...plan.sendings.map(({ driven }) => driven.channel.pieceAt(time)?.end ?? time),
       );
-      this.agenda.put(free, () => this.turns(free));
+      this.put(free, () => this.turns(free));
       return true;
     }
     this.carryOut(response, time, plan);
@@ -305,25 +258,25 @@ export class Engine {
     this.waiting.shift();
     if (this.begin(first.response, time, first.pointer, true)) {
       const [next] = this.waiting;
-      if (next) this.agenda.put(time, () => this.turns(time));
+      if (next) this.put(time, () => this.turns(time));
       return;
     }
     this.waiting.unshift(first);
-    const plan = this.planner.plan(first.response, time, first.pointer);
+    const plan = planOf(this.world, first.response, time, first.pointer);
     const free = Math.max(
       ...plan.sendings.map(({ driven }) => driven.channel.pieceAt(time)?.end ?? time),
     );
-    if (free > time) this.agenda.put(free, () => this.turns(free));
+    if (free > time) this.put(free, () => this.turns(free));
   }
 
   private carryOut(response: LiveResponse, time: number, plan: Plan): void {
     const { how, midFlight, id } = response;
-    const cause = plan.playback?.cause ?? ++this.causes;
-    const curve = this.state.curves.of({ curve: how.curve }).curve;
+    const cause = ++this.causes;
     const reach = Math.max(0, ...plan.sendings.map((sending) => wayLength(sending, time)));
-    const way = wayOf(
-      curve,
-      durationOf(how.duration, how.grows, reach / (how.reach ?? REACH)) / 1000,
+    const share = reach / (how.reach ?? REACH);
+    const way = this.world.wayOf(
+      how,
+      how.grows === "distance" ? share : how.grows === "root" ? Math.sqrt(share) : 1,
     );
     const channels: BegunChannel[] = [];
     let arrives = time;
@@ -332,14 +285,14 @@ export class Engine {
       const interrupted = channel.isBusy(time);
       const before = channel.rate(time);
       // A switch that is on its way there already is not held for longer.
-      if (channelOf(driven.id).kind === "switch" && interrupted && goal.still)
+      if (driven.kind === "switch" && interrupted && goal.still)
         if (channel.targetAt(time) === goal.value(time, 0)) continue;
-      const [value, left] = [this.state.startOf(driven, time), channel.pieceAt(time)];
+      const [value, left] = [this.world.startOf(driven, time), channel.pieceAt(time)];
       const startsOver = midFlight === "starts-over" && interrupted && left !== undefined;
       const piece = channel.begin({
         ...{ time, goal, cause },
         from: startsOver ? left.from : value,
-        way: atOnce ? AT_ONCE : this.wayFor(driven, goal, way, curve, time),
+        way: atOnce ? AT_ONCE : wayFor(driven, goal, way, time),
         // From rest a curve is as it was drawn: there is no speed to keep.
         keepsSpeed:
           midFlight === "keeps-speed" && !plan.turnsRound && (interrupted || before !== 0),
@@ -353,63 +306,36 @@ export class Engine {
         target: goal.value(piece.end, 0),
       });
     }
-    if (plan.playback) this.play(plan.playback);
+    plan.begins?.(this);
     const begun: Begun = { kind: "begun", time, response: id, cause, arrives, channels };
-    this.log.push(begun);
-    this.agenda.put(arrives, () => this.arrive(response, begun));
-  }
-
-  /** The way of one channel: a switch is turned on at the beginning and off at the end. */
-  private wayFor({ id, channel }: Driven, goal: Goal, way: Way, curve: Curve, time: number): Way {
-    if (channelOf(id).kind !== "switch") return way;
-    if (goal.value(time, 0) >= 0.5 || !goal.still) return AT_ONCE;
-    // A spring says only for a difference how long it takes.
-    const length = isSpring(curve) ? way.length(1, 0, channel.step) : way.length(1, 1, 1);
-    return heldWay(length);
+    this.world.note(begun);
+    this.put(arrives, () => this.arrive(response, begun));
   }
 
   private arrive(response: LiveResponse, { time, cause, arrives, channels }: Begun): void {
     const isOver =
       channels.length > 0 &&
       !channels.some(
-        ({ slot }) => this.state.drivenAt(slot)?.channel.pieceAt(arrives)?.cause === cause,
+        ({ slot }) => this.world.driven.get(slot)?.channel.pieceAt(arrives)?.cause === cause,
       );
     if (isOver && arrives > time) return;
-    this.log.push({ kind: "arrived", time: arrives, response: response.id });
+    this.world.note({ kind: "arrived", time: arrives, response: response.id });
     this.answer(arrives, ({ when }) => when.on === "arrived" && when.response === response.id);
-  }
-
-  private play(playback: Playback): void {
-    const { begin, from, to } = playback;
-    this.planner.begin(playback);
-    const until = to >= from ? to + HAIR : to - HAIR;
-    for (const { time, cue } of this.state.motion.events(from, until)) {
-      const due = begin + Math.abs(time - from);
-      this.agenda.put(due, () => {
-        if (!this.planner.isPlayed(playback)) return;
-        const { name, sound, volume } = cue;
-        this.log.push({
-          ...{ kind: "cue", time: due, cue: name },
-          ...(sound === undefined ? {} : { sound }),
-          ...(volume === undefined ? {} : { volume }),
-        });
-        this.answer(due, ({ when }) => when.on === "cue" && when.cue === cue.name);
-      });
-    }
   }
 }
 
+/** The way of one channel: a switch is turned on at the beginning and off at the end. */
+function wayFor({ kind, channel }: Driven, goal: Goal, way: Way, time: number): Way {
+  if (kind !== "switch") return way;
+  if (goal.value(time, 0) >= 0.5 || !goal.still) return AT_ONCE;
+  return heldWay(way.length(1, 0, channel.step));
+}
+
 /** How far a channel is sent: px, degrees, or hundredths of what has no unit. */
-function wayLength({ driven: { channel, id }, goal, atOnce }: Sending, time: number): number {
+function wayLength({ driven: { channel, scale }, goal, atOnce }: Sending, time: number): number {
   if (atOnce || !goal.still) return 0;
-  const scale = channelOf(id).unit === "" ? 100 : 1;
   let most = 0;
   for (let c = 0; c < channel.count; c++)
     most = Math.max(most, Math.abs(goal.value(time, c) - channel.value(time, c)) * scale);
   return most;
-}
-
-function durationOf(duration: number, grows: LiveResponse["how"]["grows"], share: number): number {
-  if (grows === "distance") return duration * share;
-  return grows === "root" ? duration * Math.sqrt(share) : duration;
 }

@@ -1,0 +1,97 @@
+import type {
+  AimChannel,
+  ChannelId,
+  How,
+  LeverSource,
+  LiveResponse,
+  Then,
+} from "../../study/index.ts";
+import type { Goal, LiveChannel } from "./liveChannel.ts";
+import type { LiveLever } from "./liveLever.ts";
+import type { LogEntry } from "./logEntry.ts";
+import type { Way } from "./way.ts";
+
+/**
+ * What the engine moves, and asks about it. `LiveState` is one made of a study; the module that is handed off has
+ * another, made of a page.
+ */
+export interface World {
+  /** Those that are switched on, in their order. */
+  readonly responses: readonly LiveResponse[];
+  readonly levers: ReadonlyMap<string, LiveLever>;
+  /** All channels that were ever sent somewhere, by their slots. */
+  readonly driven: ReadonlyMap<number, Driven>;
+  /** A channel that is to be driven from now on; undefined for one there is not. */
+  channel(figure: string, id: ChannelId): Driven | undefined;
+  /** The channels of a pose that was kept, with their values, component by component. */
+  channelsOfPose(id: string): readonly PosedChannel[];
+  /** The value with which a figure is where the pointer is, or turned towards it; undefined where it cannot be. */
+  aimed(time: number, figure: string, channel: AimChannel, pointer: Pointer): number | undefined;
+  /** The values a channel has, in the components in which it goes on. */
+  startOf(driven: Driven, time: number): readonly number[];
+  /** How values go; the duration is `share` times what it is by itself. */
+  wayOf(how: How, share: number): Way;
+  /** What plays a part of the sequence, or shows one of its moments. */
+  planPlayed(then: Then, response: LiveResponse, time: number): Plan;
+  /** A figure with all it stands in, and null for the scene around them. */
+  chain(figure: string | null): readonly (string | null)[];
+  isInside(pointer: Pointer): boolean;
+  /** What a lever is with the pointer where it is; undefined for a lever of something else. */
+  pointerValue(time: number, of: LeverSource, pointer: Pointer): number | undefined;
+  /** Told everything that happens. */
+  note(entry: LogEntry): void;
+}
+
+/** Sent to something that is no pose. */
+export const ELSEWHERE = "";
+
+/** A channel that is driven live. */
+export interface Driven {
+  readonly slot: number;
+  readonly channel: LiveChannel;
+  readonly kind: "number" | "angle" | "color" | "switch";
+  /** What a difference is multiplied with to be a way: px, degrees, or hundredths of what has no unit. */
+  readonly scale: number;
+  /** The pose it was sent to last, `ELSEWHERE` for anything else, null before the first time. */
+  pose: string | null;
+}
+
+export interface PosedChannel {
+  readonly driven: Driven;
+  readonly values: readonly number[];
+}
+
+/** Where the pointer is, and on what. */
+export interface Pointer {
+  readonly x: number;
+  readonly y: number;
+  readonly figure: string | null;
+}
+
+/** Where a response sends a channel. */
+export interface Sending {
+  readonly driven: Driven;
+  readonly goal: Goal;
+  /** At once, whatever the response's way is. */
+  readonly atOnce?: boolean;
+  readonly pose?: string;
+}
+
+/** What a response is about to do. */
+export interface Plan {
+  readonly sendings: readonly Sending[];
+  /** Called once it is done. */
+  readonly begins?: (answers: Answers) => void;
+  /** A part that is under way and only goes on. */
+  readonly goesOn?: boolean;
+  /** A part that is under way and turns round, speed and all. */
+  readonly turnsRound?: boolean;
+}
+
+/** What comes after in time. */
+export interface Answers {
+  /** Does something at a time. */
+  put(time: number, run: () => void): void;
+  /** Has the responses answer that are meant. */
+  answer(time: number, isMeant: (response: LiveResponse) => boolean): void;
+}

@@ -1,0 +1,163 @@
+import type { Motion } from "../motion/index.ts";
+import {
+  type ChannelId,
+  type Cue,
+  eachItem,
+  findItem,
+  type LiveResponse,
+  type Study,
+  type Then,
+} from "../study/index.ts";
+import type { Goal } from "./kernel/liveChannel.ts";
+import type { Answers, Driven, Plan, Sending } from "./kernel/world.ts";
+
+/** What is included of the end of a part that is played, ms. */
+const HAIR = 1e-6;
+
+/** A part of the sequence that is played, at once or again and again. */
+interface Playback {
+  /** The group or tween, or "" for the sequence. */
+  readonly key: string;
+  /** ms of Live at which it was at `from`. */
+  readonly begin: number;
+  /** ms of the study: where it begins and ends, in the direction in which it plays. */
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The study's time that a playback shows at a time of Live, ms. */
+function playedTime({ begin, from, to }: Playback, t: number): number {
+  const gone = Math.min(Math.max(t - begin, 0), Math.abs(to - from));
+  return to >= from ? from + gone : from - gone;
+}
+
+/** When a playback has arrived, ms of Live. */
+const playbackEnd = ({ begin, from, to }: Playback): number => begin + Math.abs(to - from);
+
+/** What a channel shows while a part is played. */
+function playedGoal(motion: Motion, index: number, channel: ChannelId, playback: Playback): Goal {
+  const slot = motion.slot(index, channel);
+  const end = playbackEnd(playback);
+  const isStill = playback.from === playback.to;
+  const rates = new Float64Array(motion.slotCount);
+  const forwards = playback.to >= playback.from ? 1 : -1;
+  const common = { still: isStill, ...(isStill ? {} : { ends: end }) };
+  if (channel === "color")
+    return {
+      ...common,
+      // A color is shown as it is: it is blended in the motion already.
+      value: () => 0,
+      rate: () => 0,
+      shown: (t, out, at) => {
+        const color = motion.colorAt(index, playedTime(playback, t), COLOR);
+        for (let c = 0; c < 4; c++) out[at + c] = color[c] as number;
+      },
+    };
+  return {
+    ...common,
+    value: (t) => motion.valueAt(index, channel, playedTime(playback, t)),
+    rate: (t) =>
+      isStill || t < playback.begin || t >= end
+        ? 0
+        : forwards * (motion.velocity(playedTime(playback, t), rates)[slot] as number),
+  };
+}
+
+const COLOR = new Float64Array(4);
+
+/** The parts of a study's sequence that are played live. */
+export class Played {
+  private readonly playbacks = new Map<string, Playback>();
+
+  /**
+   * @param channel the channel of a figure that is to be driven from now on
+   * @param onCue told of the cues of what is played
+   */
+  constructor(
+    private readonly motion: Motion,
+    private readonly channel: (figure: string, id: ChannelId) => Driven | undefined,
+    private readonly onCue: (time: number, cue: Cue) => void,
+  ) {}
+
+  /** What plays a part of the sequence. */
+  play(
+    then: Extract<Then, { do: "play" }>,
+    midFlight: LiveResponse["midFlight"],
+    time: number,
+  ): Plan {
+    const key = then.item ?? "";
+    const [start, end] = this.stretch(then);
+    const current = this.playbacks.get(key);
+    const isUnderWay = current !== undefined && time < playbackEnd(current);
+    const wasForwards = current !== undefined && current.to >= current.from;
+    const forwards = then.direction === "turns" ? !wasForwards : then.direction === "forwards";
+    // Under way in that direction: it goes on, unless it is to begin again.
+    if (
+      isUnderWay &&
+      forwards === wasForwards &&
+      midFlight !== "starts-over" &&
+      midFlight !== "waits"
+    )
+      return { sendings: [], goesOn: true };
+    const turns = isUnderWay && forwards !== wasForwards && midFlight !== "starts-over";
+    const from = turns ? playedTime(current, time) : forwards ? start : end;
+    const to = forwards ? end : start;
+    return { ...this.show({ key, begin: time, from, to }), turnsRound: turns };
+  }
+
+  /** What shows the sequence as it is at a marker, at once. */
+  seek(marker: string, time: number): Plan {
+    const at = this.markerTime(marker) ?? 0;
+    const plan = this.show({ key: "", begin: time, from: at, to: at });
+    return { ...plan, sendings: plan.sendings.map((each) => ({ ...each, atOnce: true })) };
+  }
+
+  private markerTime(id: string | undefined): number | undefined {
+    return this.motion.study.markers.find((each) => each.id === id)?.time;
+  }
+
+  /** The part of the sequence that is played, ms of the study. */
+  private stretch({ item, from, to }: Extract<Then, { do: "play" }>): [number, number] {
+    const { placements, duration } = this.motion;
+    const placed = item === undefined ? undefined : placements.byId.get(item);
+    const begin = placed ? placements.startOf(placed.item.id) : 0;
+    const end = placed ? begin + placed.shown : duration;
+    return [this.markerTime(from) ?? begin, this.markerTime(to) ?? end];
+  }
+
+  /** Sends all channels that a part of the sequence drives along it. */
+  private show(playback: Playback): Plan {
+    const { motion } = this;
+    const inside = playback.key === "" ? undefined : itemsIn(motion.study, playback.key);
+    const sendings = motion.driven.flatMap(({ figureIndex, channel, layers }): Sending[] => {
+      if (inside && !layers.some(({ tween }) => inside.has(tween.id))) return [];
+      const driven = this.channel(motion.study.figures[figureIndex]?.id ?? "", channel.id);
+      if (!driven) return [];
+      return [{ driven, goal: playedGoal(motion, figureIndex, channel.id, playback) }];
+    });
+    return { sendings, begins: (answers) => this.begin(playback, answers) };
+  }
+
+  /** Takes a part as the one that is played from now on, with its cues. */
+  private begin(playback: Playback, answers: Answers): void {
+    const { begin, key, from, to } = playback;
+    this.playbacks.set(key, playback);
+    const until = to >= from ? to + HAIR : to - HAIR;
+    for (const { time, cue } of this.motion.events(from, until)) {
+      const due = begin + Math.abs(time - from);
+      answers.put(due, () => {
+        // Another part may have taken its place.
+        if (this.playbacks.get(key) !== playback) return;
+        this.onCue(due, cue);
+        answers.answer(due, ({ when }) => when.on === "cue" && when.cue === cue.name);
+      });
+    }
+  }
+}
+
+/** The ids of an item and of all that stand in it. */
+function itemsIn(study: Study, id: string): ReadonlySet<string> {
+  const item = findItem(study, id);
+  const inside = item?.type === "group" ? [...eachItem(item.items)] : [];
+  return new Set([id, ...inside.map((each) => each.id)]);
+}

@@ -1,0 +1,18 @@
+import { type Curve, compileCurve, physicsOf } from "../curve/index.ts";
+import { AT_ONCE, curveWay, springWay, type Way } from "./kernel/way.ts";
+
+/** Whether a curve goes by physics and takes the time it takes. */
+export const isSpring = (
+  curve: Curve,
+): curve is Extract<Curve, { kind: "spring" | "spring-feel" }> =>
+  curve.kind === "spring" || curve.kind === "spring-feel";
+
+/** The way along a curve: a spring by its physics, any other over a duration in s. */
+export function wayOf(curve: Curve, duration: number): Way {
+  if (isSpring(curve)) {
+    // A spring's own velocity is that of a beginning from rest; here the speed is what it was.
+    const { stiffness, damping, mass } = physicsOf(curve);
+    return springWay(stiffness, damping, mass);
+  }
+  return duration > 0 ? curveWay(compileCurve(curve), duration) : AT_ONCE;
+}
