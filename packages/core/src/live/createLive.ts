@@ -1,6 +1,6 @@
 import type { Motion } from "../motion/index.ts";
 import type { LiveEvent, Study, Take } from "../study/index.ts";
-import { Engine } from "./kernel/engine.ts";
+import { createEngine } from "./kernel/engine.ts";
 import type { Piece } from "./kernel/liveChannel.ts";
 import type { LogEntry } from "./kernel/logEntry.ts";
 import { LiveState } from "./liveState.ts";
@@ -44,7 +44,7 @@ export interface Live {
 /** Begins to answer: nothing was done yet. */
 export function createLive(study: Study): Live {
   let state = new LiveState(study);
-  let engine = new Engine(state);
+  let engine = createEngine(state);
   const sent: { readonly time: number; readonly event: LiveEvent }[] = [];
   const reach = (time: number): void => {
     if (time > engine.horizon) engine.advance(time);
@@ -65,7 +65,7 @@ export function createLive(study: Study): Live {
         return;
       }
       state = new LiveState(study);
-      engine = new Engine(state);
+      engine = createEngine(state);
       for (const each of sent) engine.send(each.time, each.event);
     },
     at(time, out) {

@@ -78,9 +78,9 @@ describe("random studies and storms of events", () => {
           poseAt(live, LENGTH * 2);
           for (const entry of live.log()) {
             if (entry.kind !== "begun") continue;
-            for (const { slot, count } of entry.channels) {
+            for (const { slot, count, piece: begun } of entry.channels) {
               const [piece] = live.pieces(slot, entry.time, entry.time + 1e-9);
-              const isCurrent = piece?.cause === entry.cause;
+              const isCurrent = piece === begun;
               if (count > 1 || !isCurrent || !piece || slot % 20 === 9) continue;
               const [before] = live.pieces(slot, entry.time - 1e-9, entry.time);
               // Switches change; what is exact at its end may have made a step that is not seen.

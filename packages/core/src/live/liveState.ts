@@ -14,6 +14,7 @@ import {
   type How,
   type Lever,
   type LeverSource,
+  type LiveEvent,
   type LiveResponse,
   NO_LIVE,
   type Pose,
@@ -26,7 +27,7 @@ import { aimed, directionTo, pivotInScene } from "./aim.ts";
 import { followed } from "./kernel/followed.ts";
 import { type Goal, LiveChannel, stillGoal } from "./kernel/liveChannel.ts";
 import { LiveLever } from "./kernel/liveLever.ts";
-import type { LogEntry } from "./kernel/logEntry.ts";
+import type { LogEntry, Sent } from "./kernel/logEntry.ts";
 import { isIn } from "./kernel/planner.ts";
 import { AT_ONCE, lagWay, type Way } from "./kernel/way.ts";
 import type { Driven, Plan, Pointer, PosedChannel, World } from "./kernel/world.ts";
@@ -70,7 +71,7 @@ export class LiveState implements World {
       this.motion,
       (figure, id) => this.channel(figure, id),
       (time, { name, sound, volume }) =>
-        this.note({
+        this.log.push({
           ...{ kind: "cue", time, cue: name },
           ...(sound === undefined ? {} : { sound }),
           ...(volume === undefined ? {} : { volume }),
@@ -224,8 +225,25 @@ export class LiveState implements World {
     return then.do === "seek" ? this.played.seek(then.marker, time) : { sendings: [] };
   }
 
-  note(entry: LogEntry): void {
-    this.log.push(entry);
+  note(
+    kind: LogEntry["kind"],
+    time: number,
+    what: string | LiveEvent,
+    channels: readonly Sent[] = [],
+    arrives = time,
+  ): void {
+    if (typeof what !== "string") this.log.push({ kind: "event", time, event: what });
+    else if (kind !== "begun") this.log.push({ kind: kind as "arrived", time, response: what });
+    else
+      this.log.push({
+        ...{ kind, time, response: what, arrives },
+        channels: channels.map(({ driven: { slot, channel }, piece, interrupted, before }) => ({
+          ...{ slot, count: channel.count, piece, interrupted, before },
+          after: channel.rate(time),
+          from: channel.value(time),
+          target: piece.goal.value(piece.end, 0),
+        })),
+      });
   }
 
   chain(figure: string | null): (string | null)[] {

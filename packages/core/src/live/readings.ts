@@ -48,7 +48,7 @@ export function readAnswer(live: Live, begun: Begun, until: number): AnswerReadi
     if (each.interrupted && (jump === null || size > jump.size))
       jump = { channel: owner, size: size < 1e-6 * (1 + Math.abs(each.before)) ? 0 : size };
     const [piece, next] = live.pieces(each.slot, begun.time, Number.POSITIVE_INFINITY);
-    if (piece?.cause !== begun.cause) continue;
+    if (!piece || piece !== each.piece) continue;
     const end = Math.min(piece.end, next?.begin ?? Number.POSITIVE_INFINITY, until);
     if (next && next.begin < piece.end) arrived = false;
     const found = looked(live, each, begun.time, end);

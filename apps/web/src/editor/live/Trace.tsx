@@ -1,4 +1,4 @@
-import { readAnswer, slotOwner } from "@levitas/core/live";
+import { type Begun, readAnswer, slotOwner } from "@levitas/core/live";
 import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef } from "react";
 import { onTheme } from "../../theme/theme.ts";
 import { Button } from "../../ui/Button.tsx";
@@ -141,14 +141,13 @@ export function Trace(): ReactNode {
 function Readings({ words }: { words: LiveWords }): ReactNode {
   const session = useLive();
   const shown = useRef<HTMLParagraphElement>(null);
-  const said = useRef("");
+  const said = useRef<{ begun?: Begun | undefined; isOver?: boolean | undefined }>({});
   useLiveFrame(({ live, time }) => {
     const begun = session.lastAnswer();
     const isOver = begun && (time >= begun.arrives || !live.isMoving(time));
     // Measured when it is over: each new text costs a layout.
-    const key = begun ? `${begun.cause} ${isOver} ${begun.time}` : "";
-    if (!shown.current || said.current === key) return;
-    said.current = key;
+    if (!shown.current || (said.current.begun === begun && said.current.isOver === isOver)) return;
+    said.current = { begun, isOver };
     shown.current.textContent = begun ? readingsText(session, words) : "";
   });
   return (

@@ -1,4 +1,4 @@
-import { AT_ONCE, type Way } from "./way.ts";
+import type { Way } from "./way.ts";
 
 /** Where values go: a place, or something that moves by itself. Times in ms, rates per s. */
 export interface Goal {
@@ -34,8 +34,6 @@ export interface Piece {
   readonly numbers: readonly number[];
   /** The values at its beginning. */
   readonly from: readonly number[];
-  /** What began it; 0 for nothing. */
-  readonly cause: number;
 }
 
 /** The value of a piece at a time from its beginning on, also after another one took its place, ms. */
@@ -50,24 +48,12 @@ export function pieceValue(
   return target + way.at((t - begin) / 1000, difference, number);
 }
 
-/** How a piece begins. */
-export interface Beginning {
-  readonly time: number;
-  readonly goal: Goal;
-  readonly way: Way;
-  /** The values it begins with; those it has if absent. */
-  readonly from?: readonly number[];
-  /** Whether its speed goes on. */
-  readonly keepsSpeed: boolean;
-  readonly cause: number;
-}
-
 /**
  * A channel over time, as a list of pieces in closed form: no steps, no frame rate. Before the first piece it is at its
  * base. Asking never changes anything.
  */
 export class LiveChannel {
-  private readonly pieces: Piece[] = [];
+  readonly #pieces: Piece[] = [];
 
   /**
    * @param base where it is while nothing drives it
@@ -82,7 +68,7 @@ export class LiveChannel {
 
   /** The piece that holds at a time; undefined before the first. */
   pieceAt(t: number): Piece | undefined {
-    const { pieces } = this;
+    const pieces = this.#pieces;
     let [low, high] = [0, pieces.length];
     while (low < high) {
       const middle = (low + high) >> 1;
@@ -125,40 +111,40 @@ export class LiveChannel {
     return piece !== undefined && t < piece.end;
   }
 
-  begin({ time, goal, way, from, keepsSpeed, cause }: Beginning): Piece {
-    const starts = Array.from({ length: this.count }, (_, c) => from?.[c] ?? this.value(time, c));
-    const differences = starts.map((start, c) => start - goal.value(time, c));
+  /**
+   * Begins a piece.
+   *
+   * @param keepsSpeed whether its speed goes on
+   * @param from the values it begins with; those it has if absent
+   */
+  begin(
+    time: number,
+    goal: Goal,
+    way: Way,
+    keepsSpeed: boolean,
+    from = Array.from({ length: this.count }, (_, c) => this.value(time, c)) as readonly number[],
+  ): Piece {
+    const differences = from.map((start, c) => start - goal.value(time, c));
     const numbers = differences.map((difference, c) => {
       const drift = goal.rate(time, c);
-      const speed = keepsSpeed ? this.rate(time, c) - drift : undefined;
-      return way.begin(difference, speed, drift);
+      return way.begin(difference, keepsSpeed ? this.rate(time, c) - drift : undefined, drift);
     });
-    const length = Math.max(
-      0,
-      ...differences.map((difference, c) =>
-        way.length(difference, numbers[c] as number, this.step),
-      ),
+    const lengths = differences.map((difference, c) =>
+      way.length(difference, numbers[c] as number, this.step),
     );
-    const piece: Piece = {
-      ...{ begin: time, goal, way, differences, numbers, from: starts, cause },
-      end: Math.max(time + length * 1000, goal.ends ?? time),
-    };
+    const end = Math.max(time + Math.max(...lengths) * 1000, goal.ends ?? time);
+    const piece: Piece = { begin: time, end, goal, way, differences, numbers, from };
     // What begins in one moment replaces what began in it.
-    if (this.pieces.at(-1)?.begin === time) this.pieces.pop();
-    this.pieces.push(piece);
+    if (this.#pieces.at(-1)?.begin === time) this.#pieces.pop();
+    this.#pieces.push(piece);
     return piece;
-  }
-
-  /** Puts it somewhere at once. */
-  set(time: number, goal: Goal, cause: number): Piece {
-    return this.begin({ time, goal, way: AT_ONCE, keepsSpeed: false, cause });
   }
 
   /** The pieces between two times, in order. */
   between(from: number, to: number): readonly Piece[] {
-    return this.pieces.filter(
+    return this.#pieces.filter(
       ({ begin }, i) =>
-        begin < to && (this.pieces[i + 1]?.begin ?? Number.POSITIVE_INFINITY) > from,
+        begin < to && (this.#pieces[i + 1]?.begin ?? Number.POSITIVE_INFINITY) > from,
     );
   }
 }

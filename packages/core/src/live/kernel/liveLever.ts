@@ -21,14 +21,13 @@ export class LiveLever {
     this.channel = new LiveChannel(stillGoal([leverStart(lever)]), 1, step);
   }
 
-  /** Gives it a value, which is brought into its range. */
-  give(time: number, value: number): void {
+  /** Gives it a value, which is brought into its range; says whether that is another one. */
+  give(time: number, value: number): boolean {
     const [low, high] = this.lever.range;
     const target = Math.min(Math.max(value, low), high);
-    if (this.channel.targetAt(time) === target) return;
-    this.channel.begin({
-      ...{ time, goal: stillGoal([target]), way: this.way, keepsSpeed: true, cause: 0 },
-    });
+    if (this.channel.targetAt(time) === target) return false;
+    this.channel.begin(time, stillGoal([target]), this.way, true);
+    return true;
   }
 
   /**

@@ -1,4 +1,6 @@
 import type { Cue, LiveEvent } from "../../study/index.ts";
+import type { Piece } from "./liveChannel.ts";
+import type { Driven } from "./world.ts";
 
 /** What happened in Live, in the order of time. */
 export type LogEntry =
@@ -21,14 +23,14 @@ export interface Begun {
   readonly kind: "begun";
   readonly time: number;
   readonly response: string;
-  /** What pieces of channels that it began have as their cause. */
-  readonly cause: number;
   /** When all of it will have arrived if nothing comes between, ms. */
   readonly arrives: number;
   readonly channels: readonly BegunChannel[];
 }
 
 export interface BegunChannel {
+  /** The piece that it began. */
+  readonly piece: Piece;
   readonly slot: number;
   readonly count: number;
   /** Whether it was on its way to somewhere. */
@@ -38,4 +40,9 @@ export interface BegunChannel {
   readonly after: number;
   readonly from: number;
   readonly target: number;
+}
+
+/** A channel that was sent somewhere. */
+export interface Sent extends Pick<BegunChannel, "piece" | "interrupted" | "before"> {
+  readonly driven: Driven;
 }

@@ -18,18 +18,18 @@ export interface Way {
   length(d: number, k: number, step: number): number;
 }
 
-/** Arrived in the moment it begins. */
-export const AT_ONCE: Way = {
-  begin: () => 0,
-  at: () => 0,
-  rate: () => 0,
-  length: () => 0,
-};
-
 /** Holds what was there for a time, then lets go of it: how a switch is turned off. */
 export function heldWay(length: number): Way {
-  return { begin: () => 0, at: (_, d) => d, rate: () => 0, length: (d) => (d === 0 ? 0 : length) };
+  return {
+    begin: () => 0,
+    at: (t, d) => (t < length ? d : 0),
+    rate: () => 0,
+    length: (d) => (d === 0 ? 0 : length),
+  };
 }
+
+/** Arrived in the moment it begins. */
+export const AT_ONCE: Way = heldWay(0);
 
 /**
  * A spring: m·y″ + c·y′ + k·y = 0 for the difference y, by its fundamental solutions A (A(0) = 1, A′(0) = 0) and B
@@ -41,23 +41,16 @@ export function springWay(stiffness: number, damping: number, mass: number): Way
   const square = stiffness / mass;
   const w2 = square - a * a;
   const w = Math.sqrt(Math.abs(w2));
+  const rings = w2 >= 0;
   /** The slow rate of the two when overdamped, written so that it does not cancel. */
-  const slow = w2 >= 0 ? a : square / (a + w);
+  const slow = rings ? a : square / (a + w);
   /** A in the first place, B in the second. */
   const pair = (t: number): readonly [number, number] => {
-    const wt = w * t;
-    if (w2 >= 0) {
-      const fading = Math.exp(-a * t);
-      const sinc = wt < 1e-8 ? t : Math.sin(wt) / w;
-      return [fading * (Math.cos(wt) + a * sinc), fading * sinc];
-    }
-    if (wt < 1) {
-      const fading = Math.exp(-a * t);
-      const sinc = wt < 1e-8 ? t : Math.sinh(wt) / w;
-      return [fading * (Math.cosh(wt) + a * sinc), fading * sinc];
-    }
-    const [late, early] = [Math.exp(-slow * t), Math.exp(-(a + w) * t)];
-    return [((a + w) * late - slow * early) / (2 * w), (late - early) / (2 * w)];
+    const fading = Math.exp(-slow * t);
+    // sin(wt)/w, or with two rates (1 − e^(−2wt))/2w; both come near to t.
+    const sine = rings ? Math.sin(w * t) : -Math.expm1(-2 * w * t) / 2;
+    const B = fading * (w * t < 1e-8 ? t : sine / w);
+    return [(rings ? fading * Math.cos(w * t) : fading) + slow * B, B];
   };
   return {
     begin: (_, v, drift) => v ?? -drift,
@@ -71,22 +64,13 @@ export function springWay(stiffness: number, damping: number, mass: number): Way
     },
     length(d, v, step) {
       if (!(slow > 0)) return Number.POSITIVE_INFINITY;
-      // |sin wt / w| ≤ t and |sinh wt / w| ≤ t·e^(wt): so |y| ≤ e^(−slow·t)·(|d| + |v + a·d|·t).
-      const grown = Math.abs(v + a * d);
-      const bound = (t: number) => Math.exp(-slow * t) * (Math.abs(d) + grown * t);
-      const peak = grown > 0 ? Math.max(1 / slow - Math.abs(d) / grown, 0) : 0;
-      let end = 0;
-      if (bound(peak) > step) {
-        let [from, to] = [peak, peak + 1 / slow];
-        while (bound(to) > step) [from, to] = [to, to + (to - peak)];
-        for (let round = 0; round < 60; round++) {
-          const middle = (from + to) / 2;
-          if (bound(middle) > step) from = middle;
-          else to = middle;
-        }
-        end = to;
-      }
-      if (w2 <= 0 || w === 0) return end;
+      // |sin wt / w| ≤ t and |(1 − e^(−2wt)) / 2w| ≤ t: so |y| ≤ e^(−slow·t)·(|d| + |v + slow·d|·t).
+      const grown = Math.abs(v + slow * d);
+      // When that is `step` for the last time: each round comes nearer, from above.
+      let end = 1e9;
+      for (let round = 0; round < 60; round++)
+        end = Math.max(0, Math.log((Math.abs(d) + grown * end) / step) / slow);
+      if (!rings || w === 0) return end;
       // The envelope of what rings is closer, except near critical damping.
       const envelope = Math.hypot(d, (v + a * d) / w);
       return Math.min(end, envelope > step ? Math.log(envelope / step) / a : 0);

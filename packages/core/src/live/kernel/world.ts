@@ -3,12 +3,13 @@ import type {
   ChannelId,
   How,
   LeverSource,
+  LiveEvent,
   LiveResponse,
   Then,
 } from "../../study/index.ts";
 import type { Goal, LiveChannel } from "./liveChannel.ts";
 import type { LiveLever } from "./liveLever.ts";
-import type { LogEntry } from "./logEntry.ts";
+import type { Sent } from "./logEntry.ts";
 import type { Way } from "./way.ts";
 
 /**
@@ -38,8 +39,16 @@ export interface World {
   isInside(pointer: Pointer): boolean;
   /** What a lever is with the pointer where it is; undefined for a lever of something else. */
   pointerValue(time: number, of: LeverSource, pointer: Pointer): number | undefined;
-  /** Told everything that happens. */
-  note(entry: LogEntry): void;
+  /** Told of what happens: an event, or what becomes of a response. */
+  note(kind: "event", time: number, event: LiveEvent): void;
+  note(kind: "arrived" | "ignored" | "waits" | "stopped", time: number, response: string): void;
+  note(
+    kind: "begun",
+    time: number,
+    response: string,
+    channels: readonly Sent[],
+    arrives: number,
+  ): void;
 }
 
 /** Sent to something that is no pose. */
