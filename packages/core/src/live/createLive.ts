@@ -3,6 +3,7 @@ import type { LiveEvent, Study, Take } from "../study/index.ts";
 import { createEngine } from "./kernel/engine.ts";
 import type { Piece } from "./kernel/liveChannel.ts";
 import type { LogEntry } from "./kernel/logEntry.ts";
+import { PARTS } from "./kernel/parts/index.ts";
 import { LiveState } from "./liveState.ts";
 
 /**
@@ -44,7 +45,7 @@ export interface Live {
 /** Begins to answer: nothing was done yet. */
 export function createLive(study: Study): Live {
   let state = new LiveState(study);
-  let engine = createEngine(state);
+  let engine = createEngine(state, PARTS);
   const sent: { readonly time: number; readonly event: LiveEvent }[] = [];
   const reach = (time: number): void => {
     if (time > engine.horizon) engine.advance(time);
@@ -65,7 +66,7 @@ export function createLive(study: Study): Live {
         return;
       }
       state = new LiveState(study);
-      engine = createEngine(state);
+      engine = createEngine(state, PARTS);
       for (const each of sent) engine.send(each.time, each.event);
     },
     at(time, out) {

@@ -20,17 +20,16 @@ import {
   type Pose,
   restValue,
   type Study,
-  type Then,
 } from "../study/index.ts";
-import { printShownColor, readColor, writeShownColor } from "../value/index.ts";
+import { angleDelta, printShownColor, readColor, writeShownColor } from "../value/index.ts";
 import { aimed, directionTo, pivotInScene } from "./aim.ts";
 import { followed } from "./kernel/followed.ts";
 import { type Goal, LiveChannel, stillGoal } from "./kernel/liveChannel.ts";
 import { LiveLever } from "./kernel/liveLever.ts";
 import type { LogEntry, Sent } from "./kernel/logEntry.ts";
-import { isIn } from "./kernel/planner.ts";
+import { aimAtPointer, goBy, goToNext, goToPose, isIn, setPose } from "./kernel/thens.ts";
 import { AT_ONCE, lagWay, type Way } from "./kernel/way.ts";
-import type { Driven, Plan, Pointer, PosedChannel, World } from "./kernel/world.ts";
+import type { Driven, Pointer, PosedChannel, World } from "./kernel/world.ts";
 import { Played } from "./played.ts";
 import { isSpring, wayOf } from "./wayOf.ts";
 
@@ -54,7 +53,7 @@ export class LiveState implements World {
   readonly driven = new Map<number, DrivenChannel>();
   readonly responses: readonly LiveResponse[];
   readonly log: LogEntry[] = [];
-  private readonly played: Played;
+  readonly thens: World["thens"];
   private readonly scratch: Float64Array;
   private readonly followers: readonly { readonly at: CompiledFollower; readonly goal: Goal }[];
 
@@ -67,7 +66,7 @@ export class LiveState implements World {
       this.levers.set(lever.id, new LiveLever(lever, leverWay(lever)));
     this.responses = live.responses.filter(({ disabled }) => disabled !== true);
     this.scratch = new Float64Array(this.motion.slotCount);
-    this.played = new Played(
+    const played = new Played(
       this.motion,
       (figure, id) => this.channel(figure, id),
       (time, { name, sound, volume }) =>
@@ -77,6 +76,11 @@ export class LiveState implements World {
           ...(volume === undefined ? {} : { volume }),
         }),
     );
+    this.thens = {
+      ...{ pose: goToPose, set: setPose, next: goToNext, aim: aimAtPointer, by: goBy },
+      play: (_, then, response, time) => played.play(then, response, time),
+      seek: (_, then, __, time) => played.seek(then, time),
+    };
     this.rest = restPose(study, this.motion);
     this.followers = this.motion.followers.map((at) => ({ at, goal: this.followed(at) }));
   }
@@ -171,7 +175,9 @@ export class LiveState implements World {
       stillGoal(kind === "color" ? this.restColor(index) : [this.rest[slot] ?? 0]);
     const count = kind === "color" ? 4 : 1;
     const made: DrivenChannel = {
-      ...{ slot, index, id, kind, pose: null, scale: unit === "" ? 100 : 1 },
+      ...{ slot, index, id, pose: null, scale: unit === "" ? 100 : 1 },
+      ...(kind === "angle" ? { turn: angleDelta } : {}),
+      isSwitch: kind === "switch",
       channel: new LiveChannel(base, count, stepOf(unit)),
     };
     this.driven.set(slot, made);
@@ -218,11 +224,6 @@ export class LiveState implements World {
 
   wayOf(how: How, share: number): Way {
     return wayOf(this.curves.of({ curve: how.curve }).curve, (how.duration * share) / 1000);
-  }
-
-  planPlayed(then: Then, { midFlight }: LiveResponse, time: number): Plan {
-    if (then.do === "play") return this.played.play(then, midFlight, time);
-    return then.do === "seek" ? this.played.seek(then.marker, time) : { sendings: [] };
   }
 
   note(

@@ -80,11 +80,8 @@ export class Played {
   ) {}
 
   /** What plays a part of the sequence. */
-  play(
-    then: Extract<Then, { do: "play" }>,
-    midFlight: LiveResponse["midFlight"],
-    time: number,
-  ): Plan {
+  play(then: Then, { midFlight }: LiveResponse, time: number): Plan {
+    if (then.do !== "play") return { sendings: [] };
     const key = then.item ?? "";
     const [start, end] = this.stretch(then);
     const current = this.playbacks.get(key);
@@ -106,8 +103,9 @@ export class Played {
   }
 
   /** What shows the sequence as it is at a marker, at once. */
-  seek(marker: string, time: number): Plan {
-    const at = this.markerTime(marker) ?? 0;
+  seek(then: Then, time: number): Plan {
+    if (then.do !== "seek") return { sendings: [] };
+    const at = this.markerTime(then.marker) ?? 0;
     const plan = this.show({ key: "", begin: time, from: at, to: at });
     return { ...plan, sendings: plan.sendings.map((each) => ({ ...each, atOnce: true })) };
   }

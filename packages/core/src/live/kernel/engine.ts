@@ -1,8 +1,8 @@
-import { type Lever, type LiveEvent, type LiveResponse, seededRandom } from "../../study/index.ts";
+import type { LiveEvent, LiveResponse } from "../../study/index.ts";
 import type { Goal } from "./liveChannel.ts";
 import type { LiveLever } from "./liveLever.ts";
 import type { Sent } from "./logEntry.ts";
-import { isIn, planOf } from "./planner.ts";
+import { planOf } from "./planner.ts";
 import { AT_ONCE, heldWay, type Way } from "./way.ts";
 import {
   type Answers,
@@ -14,12 +14,8 @@ import {
   type World,
 } from "./world.ts";
 
-/** Two presses within this are a double press, ms. */
-const DOUBLE = 350;
 /** The most responses in one moment: more of them feed each other. */
 const MOST_AT_ONCE = 400;
-/** The most responses that wait their turn. */
-const MOST_WAITING = 100;
 /** The default way for which a growing duration is as given. */
 const REACH = 100;
 
@@ -33,19 +29,31 @@ export interface Engine extends Answers {
   advance(time: number): void;
   /** Something somebody does at a time. */
   send(time: number, event: LiveEvent): void;
+  /** Has one response answer. */
+  trigger(response: LiveResponse, time: number): void;
+  /** Begins a response with the pointer where it was, unless it has to wait or is ignored. */
+  begin(response: LiveResponse, time: number, pointer: Pointer): void;
+  /** Set by a part: whether a response waits, whose channels are free at a time. */
+  waits?: (response: LiveResponse, time: number, pointer: Pointer, free: number) => boolean;
+  /** Set by a part: told of a lever that goes elsewhere. */
+  watches?: (lever: LiveLever, time: number) => void;
 }
 
-/** Begins: nothing was done yet. It is one function, of which little is left once names are shortened. */
-export function createEngine(world: World): Engine {
+/** What a part of the engine does at each event. */
+export type Listens = (time: number, event: LiveEvent) => void;
+
+/**
+ * A part of the engine, for one kind of thing that is waited for: looks at the responses as Live begins, and listens to
+ * events from then on if it returns what does. A module is handed off with the parts that its study needs.
+ */
+export type Part = (engine: Engine, world: World) => Listens | undefined;
+
+/** Begins: nothing was done yet. Events are heard by the parts in their order. */
+export function createEngine(world: World, parts: readonly Part[]): Engine {
   /** What happens by itself, in the order of time; of one time in the order in which it was put down. */
   const agenda: { readonly due: number; readonly run: () => void }[] = [];
-  const waiting: { readonly response: LiveResponse; readonly at: Pointer }[] = [];
-  let pointer: Pointer = { x: 0, y: 0, figure: null };
-  let isDown = false;
-  let presses = 0;
-  let lastPress: { readonly time: number; readonly figure: string | null } | undefined;
-  let over: readonly (string | null)[] = [];
   let now = Number.NEGATIVE_INFINITY;
+  let pointer: Pointer = { x: 0, y: 0, figure: null };
   let atOnce = 0;
 
   const put = (due: number, run: () => void): void => {
@@ -80,50 +88,19 @@ export function createEngine(world: World): Engine {
       if (atOnce === MOST_AT_ONCE + 1) world.note("stopped", time, response.id);
       return;
     }
-    if (response.inPose === undefined || isIn(world, response.inPose))
+    if (response.inPose === undefined || world.isIn?.(response.inPose))
       begin(response, time, pointer);
   };
 
-  /** When the channels of a plan are free, ms. */
-  const freeAt = ({ sendings }: Plan, time: number): number =>
-    Math.max(time, ...sendings.map(({ driven }) => driven.channel.pieceAt(time)?.end ?? time));
-
-  /** Begins a response, unless it has to wait or is ignored; says from when on it can begin if its turn comes too soon. */
-  const begin = (
-    response: LiveResponse,
-    time: number,
-    at: Pointer,
-    isItsTurn = false,
-  ): number | undefined => {
-    const { midFlight, id } = response;
+  const begin = (response: LiveResponse, time: number, at: Pointer): void => {
     const plan = planOf(world, response, time, at);
     if (plan.goesOn) return;
-    const free = freeAt(plan, time);
-    const isBusy = free > time;
-    const waits = midFlight === "waits" && (isBusy || (waiting.length > 0 && !isItsTurn));
-    if (waits && isItsTurn) return free;
-    if ((midFlight === "ignored" && isBusy) || (waits && waiting.length >= MOST_WAITING)) {
-      world.note("ignored", time, id);
-      return;
-    }
-    if (!waits) {
-      carryOut(response, time, plan);
-      return;
-    }
-    waiting.push({ response, at });
-    world.note("waits", time, id);
-    put(free, () => turns(free));
-  };
-
-  /** Lets those begin that waited their turn. */
-  const turns = (time: number): void => {
-    const first = waiting.shift();
-    if (!first) return;
-    const free = begin(first.response, time, first.at, true);
-    if (free !== undefined) waiting.unshift(first);
-    if (waiting.length === 0) return;
-    const due = free ?? time;
-    put(due, () => turns(due));
+    const free = Math.max(
+      time,
+      ...plan.sendings.map(({ driven }) => driven.channel.pieceAt(time)?.end ?? time),
+    );
+    if (response.midFlight === "ignored" && free > time) world.note("ignored", time, response.id);
+    else if (!engine.waits?.(response, time, at, free)) carryOut(response, time, plan);
   };
 
   const carryOut = (response: LiveResponse, time: number, plan: Plan): void => {
@@ -137,21 +114,20 @@ export function createEngine(world: World): Engine {
     const channels: Sent[] = [];
     let arrives = time;
     for (const { driven, goal, atOnce: isAtOnce, pose } of plan.sendings) {
-      const { channel, kind } = driven;
+      const { channel, isSwitch } = driven;
       const left = channel.pieceAt(time);
       const interrupted = left !== undefined && time < left.end;
       const before = channel.rate(time);
       // A switch that is on its way there already is not held for longer.
-      if (kind === "switch" && interrupted && goal.still)
+      if (isSwitch && interrupted && goal.still)
         if (channel.targetAt(time) === goal.value(time, 0)) continue;
-      const value = world.startOf(driven, time);
       const piece = channel.begin(
         time,
         goal,
         isAtOnce ? AT_ONCE : wayFor(driven, goal, way, time),
         // From rest a curve is as it was drawn: there is no speed to keep.
         midFlight === "keeps-speed" && !plan.turnsRound && (interrupted || before !== 0),
-        midFlight === "starts-over" && interrupted ? left.from : value,
+        midFlight === "starts-over" && interrupted ? left.from : world.startOf?.(driven, time),
       );
       driven.pose = pose ?? ELSEWHERE;
       arrives = Math.max(arrives, piece.end);
@@ -169,91 +145,6 @@ export function createEngine(world: World): Engine {
     });
   };
 
-  /** Gives a lever a value, and waits for it to go past what responses wait for. */
-  const give = (lever: LiveLever | undefined, time: number, value: number): void => {
-    if (lever && Number.isFinite(value) && lever.give(time, value))
-      for (const response of world.responses) watch(lever, response, time);
-  };
-
-  const watch = (lever: LiveLever, response: LiveResponse, from: number): void => {
-    const { when } = response;
-    if ((when.on !== "rises" && when.on !== "falls") || when.lever !== lever.lever.id) return;
-    const piece = lever.channel.pieceAt(from);
-    const time = lever.crossing(from, when.past, when.on === "rises");
-    if (time === undefined) return;
-    put(time, () => {
-      // It may have been sent elsewhere before it came there.
-      if (lever.channel.pieceAt(time) !== piece) return;
-      trigger(response, time);
-      if (time > from) watch(lever, response, time);
-    });
-    if (time <= now) advance(now);
-  };
-
-  const giveAll = (time: number, given: (of: Lever["of"], lever: Lever) => number | undefined) => {
-    for (const lever of world.levers.values()) {
-      const value = given(lever.lever.of, lever.lever);
-      if (value !== undefined) give(lever, time, value);
-    }
-  };
-
-  const press = (time: number, chain: readonly (string | null)[]): void => {
-    isDown = true;
-    const press = ++presses;
-    const { figure } = pointer;
-    const isDouble = lastPress && time - lastPress.time <= DOUBLE && lastPress.figure === figure;
-    lastPress = isDouble ? undefined : { time, figure };
-    answer(
-      time,
-      ({ when }) =>
-        (when.on === "press" || (when.on === "double-press" && isDouble === true)) &&
-        chain.includes(when.figure),
-    );
-    for (const response of world.responses) {
-      const { when } = response;
-      if (when.on !== "hold" || !chain.includes(when.figure)) continue;
-      const due = time + when.time;
-      put(due, () => {
-        if (isDown && presses === press) trigger(response, due);
-      });
-    }
-  };
-
-  const point = (time: number, type: "press" | "release" | "move"): void => {
-    giveAll(time, (of) => world.pointerValue(time, of, pointer));
-    const chain = world.chain(pointer.figure);
-    const before = over;
-    const there = world.isInside(pointer) ? chain : [];
-    over = there;
-    answer(
-      time,
-      ({ when }) =>
-        (when.on === "leave" && before.includes(when.figure) && !there.includes(when.figure)) ||
-        (when.on === "enter" && !before.includes(when.figure) && there.includes(when.figure)),
-    );
-    if (type === "press") press(time, chain);
-    if (type !== "release") return;
-    isDown = false;
-    answer(time, ({ when }) => when.on === "release" && chain.includes(when.figure));
-  };
-
-  const send = (time: number, event: LiveEvent): void => {
-    advance(time);
-    world.note("event", time, event);
-    if (event.type === "lever") give(world.levers.get(event.lever), time, event.value);
-    else if ("key" in event) {
-      const isPressed = event.type === "key-down";
-      giveAll(time, (of, { range }) =>
-        of.kind === "key" && of.key === event.key ? range[isPressed ? 1 : 0] : undefined,
-      );
-      if (isPressed) answer(time, ({ when }) => when.on === "key" && when.key === event.key);
-    } else {
-      const { x, y, figure } = event;
-      pointer = { x, y, figure };
-      point(time, event.type);
-    }
-  };
-
   const engine: Engine = {
     get horizon() {
       return now;
@@ -261,30 +152,21 @@ export function createEngine(world: World): Engine {
     get next() {
       return nextDue();
     },
-    ...{ put, answer, advance, send },
+    ...{ put, answer, advance, trigger, begin },
+    send(time, event) {
+      advance(time);
+      world.note("event", time, event);
+      if ("x" in event) pointer = event;
+      for (const listens of listeners) listens?.(time, event);
+    },
   };
-
-  for (const response of world.responses) {
-    const { when } = response;
-    if (when.on === "start") put(0, () => trigger(response, 0));
-    if (when.on !== "every") continue;
-    const random = seededRandom(when.seed ?? 1);
-    const next = (count: number): void => {
-      const jitter = (2 * random() - 1) * Math.min(when.jitter ?? 0, when.time / 2);
-      const time = count * when.time + jitter;
-      put(time, () => {
-        trigger(response, time);
-        next(count + 1);
-      });
-    };
-    next(1);
-  }
+  const listeners = parts.map((part) => part(engine, world));
   return engine;
 }
 
 /** The way of one channel: a switch is turned on at the beginning and off at the end. */
-function wayFor({ kind, channel }: Driven, goal: Goal, way: Way, time: number): Way {
-  if (kind !== "switch") return way;
+function wayFor({ isSwitch, channel }: Driven, goal: Goal, way: Way, time: number): Way {
+  if (!isSwitch) return way;
   return goal.value(time, 0) >= 0.5 || !goal.still
     ? AT_ONCE
     : heldWay(way.length(1, 0, channel.step));

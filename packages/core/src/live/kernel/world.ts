@@ -7,6 +7,7 @@ import type {
   LiveResponse,
   Then,
 } from "../../study/index.ts";
+import type { AngleRoute } from "../../value/index.ts";
 import type { Goal, LiveChannel } from "./liveChannel.ts";
 import type { LiveLever } from "./liveLever.ts";
 import type { Sent } from "./logEntry.ts";
@@ -14,31 +15,33 @@ import type { Way } from "./way.ts";
 
 /**
  * What the engine moves, and asks about it. `LiveState` is one made of a study; the module that is handed off has
- * another, made of a page.
+ * another, made of a page. What is optional belongs to a part of the engine that not every module has.
  */
 export interface World {
   /** Those that are switched on, in their order. */
   readonly responses: readonly LiveResponse[];
-  readonly levers: ReadonlyMap<string, LiveLever>;
   /** All channels that were ever sent somewhere, by their slots. */
   readonly driven: ReadonlyMap<number, Driven>;
+  /** How what responses do is planned, by its kind. */
+  readonly thens: Readonly<Partial<Record<Then["do"], Planner>>>;
+  /** Whether everything that is sent somewhere was sent to this pose last; for `inPose`. */
+  isIn?(pose: string): boolean;
+  readonly levers?: ReadonlyMap<string, LiveLever>;
   /** A channel that is to be driven from now on; undefined for one there is not. */
   channel(figure: string, id: ChannelId): Driven | undefined;
   /** The channels of a pose that was kept, with their values, component by component. */
   channelsOfPose(id: string): readonly PosedChannel[];
   /** The value with which a figure is where the pointer is, or turned towards it; undefined where it cannot be. */
-  aimed(time: number, figure: string, channel: AimChannel, pointer: Pointer): number | undefined;
-  /** The values a channel has, in the components in which it goes on. */
-  startOf(driven: Driven, time: number): readonly number[];
+  aimed?(time: number, figure: string, channel: AimChannel, pointer: Pointer): number | undefined;
+  /** The values a channel has, in the components in which it goes on; absent where they are those it has. */
+  startOf?(driven: Driven, time: number): readonly number[];
   /** How values go; the duration is `share` times what it is by itself. */
   wayOf(how: How, share: number): Way;
-  /** What plays a part of the sequence, or shows one of its moments. */
-  planPlayed(then: Then, response: LiveResponse, time: number): Plan;
   /** A figure with all it stands in, and null for the scene around them. */
   chain(figure: string | null): readonly (string | null)[];
-  isInside(pointer: Pointer): boolean;
+  isInside?(pointer: Pointer): boolean;
   /** What a lever is with the pointer where it is; undefined for a lever of something else. */
-  pointerValue(time: number, of: LeverSource, pointer: Pointer): number | undefined;
+  pointerValue?(time: number, of: LeverSource, pointer: Pointer): number | undefined;
   /** Told of what happens: an event, or what becomes of a response. */
   note(kind: "event", time: number, event: LiveEvent): void;
   note(kind: "arrived" | "ignored" | "waits" | "stopped", time: number, response: string): void;
@@ -51,6 +54,15 @@ export interface World {
   ): void;
 }
 
+/** Plans what a response does, of one kind. */
+export type Planner = (
+  world: World,
+  then: Then,
+  response: LiveResponse,
+  time: number,
+  pointer: Pointer,
+) => Plan;
+
 /** Sent to something that is no pose. */
 export const ELSEWHERE = "";
 
@@ -58,7 +70,9 @@ export const ELSEWHERE = "";
 export interface Driven {
   readonly slot: number;
   readonly channel: LiveChannel;
-  readonly kind: "number" | "angle" | "color" | "switch";
+  /** Of an angle: how far it turns to another by a route. */
+  readonly turn?: (from: number, to: number, route: AngleRoute) => number;
+  readonly isSwitch: boolean;
   /** What a difference is multiplied with to be a way: px, degrees, or hundredths of what has no unit. */
   readonly scale: number;
   /** The pose it was sent to last, `ELSEWHERE` for anything else, null before the first time. */
@@ -97,7 +111,7 @@ export interface Plan {
   readonly turnsRound?: boolean;
 }
 
-/** What comes after in time. */
+/** What the parts of the engine and what is played are given of it. */
 export interface Answers {
   /** Does something at a time. */
   put(time: number, run: () => void): void;

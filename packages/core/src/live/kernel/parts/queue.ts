@@ -1,0 +1,39 @@
+import type { LiveResponse } from "../../../study/index.ts";
+import type { Part } from "../engine.ts";
+import type { Pointer } from "../world.ts";
+
+/** The most responses that wait their turn. */
+const MOST_WAITING = 100;
+
+/** Responses that wait their turn. */
+export const queue: Part = (engine, world) => {
+  const waiting: { readonly response: LiveResponse; readonly pointer: Pointer }[] = [];
+  let isTurn = false;
+  engine.waits = (response, time, pointer, free) => {
+    const { id, midFlight } = response;
+    if (midFlight !== "waits" || (free <= time && (isTurn || waiting.length === 0))) return false;
+    if (!isTurn && waiting.length >= MOST_WAITING) {
+      world.note("ignored", time, id);
+      return true;
+    }
+    // What comes too soon stays the first one.
+    if (isTurn) waiting.unshift({ response, pointer });
+    else {
+      waiting.push({ response, pointer });
+      world.note("waits", time, id);
+    }
+    engine.put(free, () => turns(free));
+    return true;
+  };
+  /** Lets those begin that waited their turn. */
+  const turns = (time: number): void => {
+    const first = waiting.shift();
+    if (!first) return;
+    const left = waiting.length;
+    isTurn = true;
+    engine.begin(first.response, time, first.pointer);
+    isTurn = false;
+    if (left > 0 && waiting.length === left) engine.put(time, () => turns(time));
+  };
+  return undefined;
+};
