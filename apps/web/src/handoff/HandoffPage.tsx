@@ -81,8 +81,14 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
     () => format.played?.(study, settings) ?? study,
     [format, study, settings],
   );
-  const motion = useMemo(() => compileStudy(played), [played]);
-  const moving = useMemo(() => movingFigures(motion), [motion]);
+  const motion = useMemo(
+    () => format.runs?.(study, settings) ?? compileStudy(played),
+    [format, study, settings, played],
+  );
+  const moving = useMemo(
+    () => format.moves?.(study) ?? movingFigures(motion),
+    [format, study, motion],
+  );
   const chosen = useMemo(() => new Set(kept.figures ?? moving), [kept.figures, moving]);
   const [fonts, setFonts] = useState<string | null>(null);
   useEffect(() => {

@@ -1,13 +1,8 @@
 import { invertMatrix, type Matrix, type Motion, mapPoint, poseMatrix } from "../motion/index.ts";
 import type { AimChannel, ChannelId } from "../study/index.ts";
+import { directionTo } from "./kernel/direction.ts";
 
-const DEGREES = 180 / Math.PI;
 const SAME: Matrix = [1, 0, 0, 0, 1, 0, 0, 0, 1];
-
-/** In which direction a place is from another, degrees clockwise from above. */
-export function directionTo(dx: number, dy: number): number {
-  return Math.atan2(dx, -dy) * DEGREES;
-}
 
 /** Where a figure's pivot is in the scene, px. */
 export function pivotInScene(motion: Motion, pose: Float64Array, index: number): [number, number] {

@@ -1,9 +1,10 @@
 import type { Motion } from "../motion/index.ts";
 import type { LiveEvent, Study, Take } from "../study/index.ts";
 import { createEngine } from "./kernel/engine.ts";
-import type { Piece } from "./kernel/liveChannel.ts";
+import { type Piece, piecesBetween } from "./kernel/liveChannel.ts";
 import type { LogEntry } from "./kernel/logEntry.ts";
 import { PARTS } from "./kernel/parts/index.ts";
+import { isIn } from "./kernel/thens.ts";
 import { LiveState } from "./liveState.ts";
 
 /**
@@ -97,11 +98,14 @@ export function createLive(study: Study): Live {
     get next() {
       return engine.next;
     },
-    isIn: (pose) => state.isIn(pose),
+    isIn: (pose) => isIn(state, pose),
     get slots() {
       return state.slots;
     },
-    pieces: (slot, from, to) => state.channelAt(slot)?.between(from, to) ?? [],
+    pieces: (slot, from, to) => {
+      const channel = state.channelAt(slot);
+      return channel ? piecesBetween(channel, from, to) : [];
+    },
     targetAt: (slot, time) => state.channelAt(slot)?.targetAt(time),
   };
 }

@@ -10,6 +10,18 @@ export { createLive, type Live, replay } from "./createLive.ts";
 export { type Goal, type Piece, pieceValue } from "./kernel/liveChannel.ts";
 export type { Begun, BegunChannel, LogEntry } from "./kernel/logEntry.ts";
 export { curveWay, lagWay, springWay, type Way } from "./kernel/way.ts";
+export { LiveState, stepOf } from "./liveState.ts";
+export type {
+  PageChannel,
+  PageCurve,
+  PageFollower,
+  PageLever,
+  PageProperty,
+  PageResponse,
+  PageStudy,
+} from "./pageStudy.ts";
 export { type AnswerReadings, type LiveSlot, readAnswer, slotOwner } from "./readings.ts";
 export { SET_DOWN_TOLERANCE, type SetDownTolerance, setDownAsTweens } from "./setDown.ts";
-export { isSpring, wayOf } from "./wayOf.ts";
+export { takeMotion } from "./takeMotion.ts";
+export { trialTake } from "./trialTake.ts";
+export { finiteSlopes, isSpring, wayOf } from "./wayOf.ts";

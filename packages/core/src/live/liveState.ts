@@ -22,11 +22,14 @@ import {
   type Study,
 } from "../study/index.ts";
 import { angleDelta, printShownColor, readColor, writeShownColor } from "../value/index.ts";
-import { aimed, directionTo, pivotInScene } from "./aim.ts";
+import { aimed, pivotInScene } from "./aim.ts";
+import { directionTo } from "./kernel/direction.ts";
 import { followed } from "./kernel/followed.ts";
+import { growing } from "./kernel/growing.ts";
 import { type Goal, LiveChannel, stillGoal } from "./kernel/liveChannel.ts";
 import { LiveLever } from "./kernel/liveLever.ts";
 import type { LogEntry, Sent } from "./kernel/logEntry.ts";
+import { switchedWay } from "./kernel/switched.ts";
 import { aimAtPointer, goBy, goToNext, goToPose, isIn, setPose } from "./kernel/thens.ts";
 import { AT_ONCE, lagWay, type Way } from "./kernel/way.ts";
 import type { Driven, Pointer, PosedChannel, World } from "./kernel/world.ts";
@@ -157,9 +160,10 @@ export class LiveState implements World {
     return [...new Set([...this.driven.keys(), ...this.followers.map(({ at }) => at.slot)])];
   }
 
-  /** Whether everything that is sent somewhere was sent to this pose last; "rest" for what was never sent anywhere. */
-  isIn(pose: string): boolean {
-    return isIn(this, pose);
+  isIn = isIn;
+
+  get size(): [number, number] {
+    return [this.study.scene.width, this.study.scene.height];
   }
 
   channel(figure: string, id: ChannelId): DrivenChannel | undefined {
@@ -177,7 +181,7 @@ export class LiveState implements World {
     const made: DrivenChannel = {
       ...{ slot, index, id, pose: null, scale: unit === "" ? 100 : 1 },
       ...(kind === "angle" ? { turn: angleDelta } : {}),
-      isSwitch: kind === "switch",
+      ...(kind === "switch" ? { hold: switchedWay } : {}),
       channel: new LiveChannel(base, count, stepOf(unit)),
     };
     this.driven.set(slot, made);
@@ -222,6 +226,8 @@ export class LiveState implements World {
     return aimed(this.motion, this.write(time, this.scratch), index, id, pointer);
   }
 
+  shareOf = growing;
+
   wayOf(how: How, share: number): Way {
     return wayOf(this.curves.of({ curve: how.curve }).curve, (how.duration * share) / 1000);
   }
@@ -255,11 +261,6 @@ export class LiveState implements World {
     }
     chain.push(null);
     return chain;
-  }
-
-  isInside({ x, y }: Pointer): boolean {
-    const { width, height } = this.study.scene;
-    return x >= 0 && y >= 0 && x <= width && y <= height;
   }
 
   pointerValue(time: number, of: LeverSource, { x, y }: Pointer): number | undefined {

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { compileCurve } from "../curve/index.ts";
 import { bezier } from "../testing/index.ts";
-import { curveWay, lagWay, springWay } from "./index.ts";
+import { curveWay, finiteSlopes, lagWay, springWay } from "./index.ts";
 
 const springs = fc.record({
   k: fc.double({ min: 1, max: 900, noNaN: true }),
@@ -72,7 +72,7 @@ describe("curves and lags", () => {
       value: (p: number) => Math.sqrt(p),
       slope: (p: number) => 0.5 / Math.sqrt(p),
     };
-    const way = curveWay(upright as never, 0.5);
+    const way = curveWay(finiteSlopes(upright as never), 0.5);
     expect(way.begin(10, 40, 0)).toBe(20);
     expect(way.at(0.25, 10, 20)).toBeCloseTo(10 * (1 - Math.SQRT1_2) + 20 * 0.5 * 0.25, 12);
   });

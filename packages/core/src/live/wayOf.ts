@@ -1,4 +1,4 @@
-import { type Curve, compileCurve, physicsOf } from "../curve/index.ts";
+import { type CompiledCurve, type Curve, compileCurve, physicsOf } from "../curve/index.ts";
 import { AT_ONCE, curveWay, springWay, type Way } from "./kernel/way.ts";
 
 /** Whether a curve goes by physics and takes the time it takes. */
@@ -14,5 +14,16 @@ export function wayOf(curve: Curve, duration: number): Way {
     const { stiffness, damping, mass } = physicsOf(curve);
     return springWay(stiffness, damping, mass);
   }
-  return duration > 0 ? curveWay(compileCurve(curve), duration) : AT_ONCE;
+  return duration > 0 ? curveWay(finiteSlopes(compileCurve(curve)), duration) : AT_ONCE;
+}
+
+/** Where a curve stands upright its speed is infinite: it counts as none, never as no number. */
+export function finiteSlopes(curve: CompiledCurve): Pick<CompiledCurve, "value" | "slope"> {
+  return {
+    value: (p) => curve.value(p),
+    slope: (p) => {
+      const slope = curve.slope(p);
+      return Number.isFinite(slope) ? slope : 0;
+    },
+  };
 }

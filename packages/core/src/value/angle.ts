@@ -17,20 +17,12 @@ export const ANGLE_ROUTES: readonly AngleRoute[] = [
  * and for equal angles `increasing` and `decreasing` stand still while `longer` stands still too.
  */
 export function angleDelta(from: number, to: number, route: AngleRoute): number {
-  const plain = to - from;
-  if (route === "none") return plain;
-  const turn = plain % 360;
-  switch (route) {
-    case "shorter":
-      return turn > 180 ? turn - 360 : turn < -180 ? turn + 360 : turn;
-    case "longer":
-      if (turn > 0 && turn < 180) return turn - 360;
-      return turn > -180 && turn < 0 ? turn + 360 : turn;
-    case "increasing":
-      return turn < 0 ? turn + 360 : turn;
-    case "decreasing":
-      return turn > 0 ? turn - 360 : turn;
-    default:
-      throw new RangeError(`angleDelta: there is no route ${JSON.stringify(route)}`);
-  }
+  const turn = route === "none" ? to - from : (to - from) % 360;
+  const size = Math.abs(turn);
+  const goesRound =
+    (route === "shorter" && size > 180) ||
+    (route === "longer" && size > 0 && size < 180) ||
+    (route === "increasing" && turn < 0) ||
+    (route === "decreasing" && turn > 0);
+  return goesRound ? turn - 360 * Math.sign(turn) : turn;
 }

@@ -4,6 +4,7 @@ import { curvesFormat } from "./curvesFormat.ts";
 import { framesFormat } from "./framesFormat.ts";
 import { functionFormat } from "./functionFormat.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
+import { liveFormat } from "./liveFormat.ts";
 import { moduleFormat } from "./moduleFormat.ts";
 import { pageFormat } from "./pageFormat.ts";
 import { pictureFormat, spriteFormat } from "./pictureFormats.ts";
@@ -20,6 +21,7 @@ export const HANDOFF_FORMATS: readonly HandoffFormat[] = [
   moduleFormat,
   reactFormat,
   transitionFormat,
+  liveFormat,
   cuesFormat,
   functionFormat,
   framesFormat,

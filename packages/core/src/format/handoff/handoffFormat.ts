@@ -1,3 +1,4 @@
+import type { Motion } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import type { CssWeight } from "../css/css.ts";
 
@@ -119,6 +120,10 @@ export interface HandoffFormat {
   readonly picture?: (study: Study, settings: HandoffSettings) => PicturePlan | undefined;
   /** What moves in it where that is not the study's own motion: it is run and proven beside this. */
   readonly played?: (study: Study, settings: HandoffSettings) => Study;
+  /** What happens in it where that is no motion of a study: it is run and proven beside this. */
+  readonly runs?: (study: Study, settings: HandoffSettings) => Motion;
+  /** The figures it moves, where those are not the ones that the motion drives. */
+  readonly moves?: (study: Study) => ReadonlySet<string>;
   readonly limits?: (study: Study, settings: HandoffSettings) => readonly HandoffLimit[];
   /** Absent for what does not run. */
   readonly stage?: HandoffStage;

@@ -55,6 +55,8 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
       svg.pauseAnimations();
       svg.setCurrentTime(time / 1000);
     }
+    // What is done on it to a time, for what answers.
+    globalThis.levitasSeek?.(time);
   };
   const shownFace = (element) => {
     const [front, back] = ["front", "back"].map((side) => {

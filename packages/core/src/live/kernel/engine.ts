@@ -1,23 +1,9 @@
 import type { LiveEvent, LiveResponse } from "../../study/index.ts";
-import type { Goal } from "./liveChannel.ts";
 import type { LiveLever } from "./liveLever.ts";
 import type { Sent } from "./logEntry.ts";
 import { planOf } from "./planner.ts";
-import { AT_ONCE, heldWay, type Way } from "./way.ts";
-import {
-  type Answers,
-  type Driven,
-  ELSEWHERE,
-  type Plan,
-  type Pointer,
-  type Sending,
-  type World,
-} from "./world.ts";
-
-/** The most responses in one moment: more of them feed each other. */
-const MOST_AT_ONCE = 400;
-/** The default way for which a growing duration is as given. */
-const REACH = 100;
+import { AT_ONCE } from "./way.ts";
+import { type Answers, ELSEWHERE, type Plan, type Pointer, type World } from "./world.ts";
 
 /** What happens in Live, and when: events come in, responses answer them, channels and levers get their pieces. */
 export interface Engine extends Answers {
@@ -33,8 +19,12 @@ export interface Engine extends Answers {
   trigger(response: LiveResponse, time: number): void;
   /** Begins a response with the pointer where it was, unless it has to wait or is ignored. */
   begin(response: LiveResponse, time: number, pointer: Pointer): void;
-  /** Set by a part: whether a response waits, whose channels are free at a time. */
-  waits?: (response: LiveResponse, time: number, pointer: Pointer, free: number) => boolean;
+  /** Set by a part: whether a response is not to answer, since it did too often. */
+  stops?: (response: LiveResponse, time: number) => boolean;
+  /** Set by a part: whether a response waits for what its channels do, or is ignored. */
+  waits?: (response: LiveResponse, time: number, pointer: Pointer, plan: Plan) => boolean;
+  /** Set by a part: told of a response that began, with what it sent and when all of it arrives. */
+  begun?: (response: LiveResponse, time: number, sent: readonly Sent[], arrives: number) => void;
   /** Set by a part: told of a lever that goes elsewhere. */
   watches?: (lever: LiveLever, time: number) => void;
 }
@@ -54,7 +44,6 @@ export function createEngine(world: World, parts: readonly Part[]): Engine {
   const agenda: { readonly due: number; readonly run: () => void }[] = [];
   let now = Number.NEGATIVE_INFINITY;
   let pointer: Pointer = { x: 0, y: 0, figure: null };
-  let atOnce = 0;
 
   const put = (due: number, run: () => void): void => {
     if (!Number.isFinite(due)) return;
@@ -63,20 +52,14 @@ export function createEngine(world: World, parts: readonly Part[]): Engine {
     agenda.splice(at, 0, { due, run });
   };
 
-  const reach = (time: number): void => {
-    if (time <= now) return;
-    now = time;
-    atOnce = 0;
-  };
-
   const nextDue = (): number => agenda[0]?.due ?? Number.POSITIVE_INFINITY;
 
   const advance = (time: number): void => {
     while (nextDue() <= time) {
-      reach(nextDue());
+      now = Math.max(now, nextDue());
       agenda.shift()?.run();
     }
-    reach(time);
+    now = Math.max(now, time);
   };
 
   const answer = (time: number, isMeant: (response: LiveResponse) => boolean): void => {
@@ -84,65 +67,41 @@ export function createEngine(world: World, parts: readonly Part[]): Engine {
   };
 
   const trigger = (response: LiveResponse, time: number): void => {
-    if (++atOnce > MOST_AT_ONCE) {
-      if (atOnce === MOST_AT_ONCE + 1) world.note("stopped", time, response.id);
-      return;
-    }
-    if (response.inPose === undefined || world.isIn?.(response.inPose))
+    if (engine.stops?.(response, time)) return;
+    if (response.inPose === undefined || world.isIn?.(world, response.inPose))
       begin(response, time, pointer);
   };
 
   const begin = (response: LiveResponse, time: number, at: Pointer): void => {
     const plan = planOf(world, response, time, at);
-    if (plan.goesOn) return;
-    const free = Math.max(
-      time,
-      ...plan.sendings.map(({ driven }) => driven.channel.pieceAt(time)?.end ?? time),
-    );
-    if (response.midFlight === "ignored" && free > time) world.note("ignored", time, response.id);
-    else if (!engine.waits?.(response, time, at, free)) carryOut(response, time, plan);
+    if (plan.goesOn && plan.sendings.length === 0) return;
+    if (!engine.waits?.(response, time, at, plan)) carryOut(response, time, plan);
   };
 
   const carryOut = (response: LiveResponse, time: number, plan: Plan): void => {
-    const { how, midFlight, id } = response;
-    const length = Math.max(0, ...plan.sendings.map((sending) => wayLength(sending, time)));
-    const share = length / (how.reach ?? REACH);
-    const way = world.wayOf(
-      how,
-      how.grows === "distance" ? share : how.grows === "root" ? Math.sqrt(share) : 1,
-    );
-    const channels: Sent[] = [];
+    const { how, midFlight } = response;
+    const way = world.wayOf(how, world.shareOf?.(plan, how, time) ?? 1);
+    const sent: Sent[] = [];
     let arrives = time;
     for (const { driven, goal, atOnce: isAtOnce, pose } of plan.sendings) {
-      const { channel, isSwitch } = driven;
+      const { channel } = driven;
       const left = channel.pieceAt(time);
       const interrupted = left !== undefined && time < left.end;
       const before = channel.rate(time);
-      // A switch that is on its way there already is not held for longer.
-      if (isSwitch && interrupted && goal.still)
-        if (channel.targetAt(time) === goal.value(time, 0)) continue;
+      const own = isAtOnce ? AT_ONCE : driven.hold ? driven.hold(channel, goal, way, time) : way;
+      if (!own) continue;
       const piece = channel.begin(
-        time,
-        goal,
-        isAtOnce ? AT_ONCE : wayFor(driven, goal, way, time),
+        ...([time, goal, own] as const),
         // From rest a curve is as it was drawn: there is no speed to keep.
         midFlight === "keeps-speed" && !plan.turnsRound && (interrupted || before !== 0),
         midFlight === "starts-over" && interrupted ? left.from : world.startOf?.(driven, time),
       );
       driven.pose = pose ?? ELSEWHERE;
       arrives = Math.max(arrives, piece.end);
-      channels.push({ driven, piece, interrupted, before });
+      sent.push({ driven, piece, interrupted, before });
     }
     plan.begins?.(engine);
-    world.note("begun", time, id, channels, arrives);
-    put(arrives, () => {
-      const isOver = channels.every(
-        ({ driven, piece }) => driven.channel.pieceAt(arrives) !== piece,
-      );
-      if (isOver && channels.length > 0 && arrives > time) return;
-      world.note("arrived", arrives, id);
-      answer(arrives, ({ when }) => when.on === "arrived" && when.response === id);
-    });
+    engine.begun?.(response, time, sent, arrives);
   };
 
   const engine: Engine = {
@@ -155,28 +114,11 @@ export function createEngine(world: World, parts: readonly Part[]): Engine {
     ...{ put, answer, advance, trigger, begin },
     send(time, event) {
       advance(time);
-      world.note("event", time, event);
+      world.note?.("event", time, event);
       if ("x" in event) pointer = event;
       for (const listens of listeners) listens?.(time, event);
     },
   };
   const listeners = parts.map((part) => part(engine, world));
   return engine;
-}
-
-/** The way of one channel: a switch is turned on at the beginning and off at the end. */
-function wayFor({ isSwitch, channel }: Driven, goal: Goal, way: Way, time: number): Way {
-  if (!isSwitch) return way;
-  return goal.value(time, 0) >= 0.5 || !goal.still
-    ? AT_ONCE
-    : heldWay(way.length(1, 0, channel.step));
-}
-
-/** How far a channel is sent: px, degrees, or hundredths of what has no unit. */
-function wayLength({ driven: { channel, scale }, goal, atOnce }: Sending, time: number): number {
-  if (atOnce || !goal.still) return 0;
-  let most = 0;
-  for (let c = 0; c < channel.count; c++)
-    most = Math.max(most, Math.abs(goal.value(time, c) - channel.value(time, c)) * scale);
-  return most;
 }

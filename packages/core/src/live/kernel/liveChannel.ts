@@ -53,7 +53,8 @@ export function pieceValue(
  * base. Asking never changes anything.
  */
 export class LiveChannel {
-  readonly #pieces: Piece[] = [];
+  /** In order of time. */
+  readonly pieces: Piece[] = [];
 
   /**
    * @param base where it is while nothing drives it
@@ -61,14 +62,14 @@ export class LiveChannel {
    * @param step the smallest difference that is seen
    */
   constructor(
-    readonly base: Goal,
+    public base: Goal,
     readonly count: number,
     readonly step: number,
   ) {}
 
   /** The piece that holds at a time; undefined before the first. */
   pieceAt(t: number): Piece | undefined {
-    const pieces = this.#pieces;
+    const { pieces } = this;
     let [low, high] = [0, pieces.length];
     while (low < high) {
       const middle = (low + high) >> 1;
@@ -135,16 +136,15 @@ export class LiveChannel {
     const end = Math.max(time + Math.max(...lengths) * 1000, goal.ends ?? time);
     const piece: Piece = { begin: time, end, goal, way, differences, numbers, from };
     // What begins in one moment replaces what began in it.
-    if (this.#pieces.at(-1)?.begin === time) this.#pieces.pop();
-    this.#pieces.push(piece);
+    if (this.pieces.at(-1)?.begin === time) this.pieces.pop();
+    this.pieces.push(piece);
     return piece;
   }
+}
 
-  /** The pieces between two times, in order. */
-  between(from: number, to: number): readonly Piece[] {
-    return this.#pieces.filter(
-      ({ begin }, i) =>
-        begin < to && (this.#pieces[i + 1]?.begin ?? Number.POSITIVE_INFINITY) > from,
-    );
-  }
+/** The pieces of a channel between two times, in order. */
+export function piecesBetween({ pieces }: LiveChannel, from: number, to: number): Piece[] {
+  return pieces.filter(
+    ({ begin }, i) => begin < to && (pieces[i + 1]?.begin ?? Number.POSITIVE_INFINITY) > from,
+  );
 }

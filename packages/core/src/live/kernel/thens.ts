@@ -30,7 +30,7 @@ export const aimAtPointer: Planner = (world, then, { how }, time, pointer) => {
   return {
     sendings: channels.flatMap((id): Sending[] => {
       const value = world.aimed?.(time, figure, id, pointer);
-      const driven = world.channel(figure, id);
+      const driven = world.channel?.(figure, id);
       if (value === undefined || !driven) return [];
       return [{ driven, goal: stillGoal(turned(driven, time, [value], how.route)) }];
     }),
@@ -40,7 +40,7 @@ export const aimAtPointer: Planner = (world, then, { how }, time, pointer) => {
 /** Goes on by an amount from where it is going. */
 export const goBy: Planner = (world, then, _, time) => {
   const { figure, channel: id, amount } = then as Does<"by">;
-  const driven = world.channel(figure, id);
+  const driven = world.channel?.(figure, id);
   if (!driven || driven.channel.count > 1) return { sendings: [] };
   return { sendings: [{ driven, goal: stillGoal([driven.channel.targetAt(time) + amount]) }] };
 };

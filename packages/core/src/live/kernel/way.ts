@@ -80,23 +80,21 @@ export function springWay(stiffness: number, damping: number, mass: number): Way
 
 /**
  * A curve e over a duration: d·(1 − e(p)), and for a value that keeps its speed + k·p·(1 − p)² with k so that it begins
- * with that speed; lands exactly, with the slope that the curve ends with.
+ * with that speed; lands exactly, with the slope that the curve ends with. Its slope has to be finite everywhere.
  */
-export function curveWay(curve: Pick<CompiledCurve, "value" | "slope">, duration: number): Way {
-  const first = curve.slope(0);
-  const slope = Number.isFinite(first) ? first : 0;
+export function curveWay(
+  { value, slope }: Pick<CompiledCurve, "value" | "slope">,
+  duration: number,
+): Way {
   return {
-    begin: (d, v) => (v === undefined ? 0 : v * duration + d * slope),
+    begin: (d, v) => (v === undefined ? 0 : v * duration + d * slope(0)),
     at(t, d, k) {
       const p = t / duration;
-      return d * (1 - curve.value(p)) + k * p * (1 - p) ** 2;
+      return d * (1 - value(p)) + k * p * (1 - p) ** 2;
     },
     rate(t, d, k) {
       const p = t / duration;
-      // Where a curve stands upright its speed is infinite: it counts as none, never as no number.
-      const steep = curve.slope(p);
-      const own = Number.isFinite(steep) ? steep : 0;
-      return (-d * own + k * (1 - p) * (1 - 3 * p)) / duration;
+      return (-d * slope(p) + k * (1 - p) * (1 - 3 * p)) / duration;
     },
     length: (d, k) => (d === 0 && k === 0 ? 0 : duration),
   };

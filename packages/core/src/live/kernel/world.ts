@@ -25,34 +25,36 @@ export interface World {
   /** How what responses do is planned, by its kind. */
   readonly thens: Readonly<Partial<Record<Then["do"], Planner>>>;
   /** Whether everything that is sent somewhere was sent to this pose last; for `inPose`. */
-  isIn?(pose: string): boolean;
-  readonly levers?: ReadonlyMap<string, LiveLever>;
+  isIn?(world: World, pose: string): boolean;
+  levers?: ReadonlyMap<string, LiveLever>;
   /** A channel that is to be driven from now on; undefined for one there is not. */
-  channel(figure: string, id: ChannelId): Driven | undefined;
+  channel?(figure: string, id: ChannelId): Driven | undefined;
   /** The channels of a pose that was kept, with their values, component by component. */
   channelsOfPose(id: string): readonly PosedChannel[];
   /** The value with which a figure is where the pointer is, or turned towards it; undefined where it cannot be. */
   aimed?(time: number, figure: string, channel: AimChannel, pointer: Pointer): number | undefined;
   /** The values a channel has, in the components in which it goes on; absent where they are those it has. */
   startOf?(driven: Driven, time: number): readonly number[];
+  /** What the duration of a response is multiplied with; 1 if absent. */
+  shareOf?(plan: Plan, how: How, time: number): number;
   /** How values go; the duration is `share` times what it is by itself. */
   wayOf(how: How, share: number): Way;
   /** A figure with all it stands in, and null for the scene around them. */
   chain(figure: string | null): readonly (string | null)[];
-  isInside?(pointer: Pointer): boolean;
+  /** Width and height of the scene, px. */
+  readonly size: readonly [number, number];
   /** What a lever is with the pointer where it is; undefined for a lever of something else. */
   pointerValue?(time: number, of: LeverSource, pointer: Pointer): number | undefined;
-  /** Told of what happens: an event, or what becomes of a response. */
-  note(kind: "event", time: number, event: LiveEvent): void;
-  note(kind: "arrived" | "ignored" | "waits" | "stopped", time: number, response: string): void;
-  note(
-    kind: "begun",
-    time: number,
-    response: string,
-    channels: readonly Sent[],
-    arrives: number,
-  ): void;
+  /** Told of what happens. */
+  readonly note?: Note;
 }
+
+/** An event with its time, or what becomes of a response. */
+export type Note = {
+  (kind: "event", time: number, event: LiveEvent): void;
+  (kind: "arrived" | "ignored" | "waits" | "stopped", time: number, response: string): void;
+  (kind: "begun", time: number, response: string, channels: readonly Sent[], arrives: number): void;
+};
 
 /** Plans what a response does, of one kind. */
 export type Planner = (
@@ -72,7 +74,8 @@ export interface Driven {
   readonly channel: LiveChannel;
   /** Of an angle: how far it turns to another by a route. */
   readonly turn?: (from: number, to: number, route: AngleRoute) => number;
-  readonly isSwitch: boolean;
+  /** Of a switch: its way in place of a response's; undefined where it goes on as it is. */
+  readonly hold?: (channel: LiveChannel, goal: Goal, way: Way, time: number) => Way | undefined;
   /** What a difference is multiplied with to be a way: px, degrees, or hundredths of what has no unit. */
   readonly scale: number;
   /** The pose it was sent to last, `ELSEWHERE` for anything else, null before the first time. */

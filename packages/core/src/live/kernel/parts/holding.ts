@@ -1,7 +1,7 @@
 import type { Part } from "../engine.ts";
 
 /** Presses that are not let go of for a time. */
-export const holding: Part = (engine, world) => {
+export const holdPart: Part = (engine, world) => {
   /** Another number after each press and release. */
   let held = 0;
   return (time, event) => {

@@ -1,12 +1,15 @@
 import type { Part } from "../engine.ts";
 
 /** Entering and leaving. */
-export const hovering: Part = (engine, world) => {
+export const hoverPart: Part = (engine, world) => {
   let over: readonly (string | null)[] = [];
   return (time, event) => {
     if (!("x" in event)) return;
     const before = over;
-    const there = world.isInside?.(event) ? world.chain(event.figure) : [];
+    const { x, y, figure } = event;
+    const [width, height] = world.size;
+    const isInside = x >= 0 && y >= 0 && x <= width && y <= height;
+    const there = isInside ? world.chain(figure) : [];
     over = there;
     engine.answer(
       time,

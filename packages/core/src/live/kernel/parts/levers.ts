@@ -1,15 +1,38 @@
 import type { Part } from "../engine.ts";
+import type { LiveLever } from "../liveLever.ts";
+import type { Answers, World } from "../world.ts";
 
-/** Levers, which are given what the pointer, keys and sliders are. */
-export const levers: Part = (engine, world) => (time, event) => {
-  for (const live of world.levers?.values() ?? []) {
-    const { of, range, id } = live.lever;
-    let value: number | undefined;
-    if ("x" in event) value = world.pointerValue?.(time, of, event);
-    else if (event.type === "lever") value = event.lever === id ? event.value : undefined;
-    else if (of.kind === "key" && of.key === event.key)
-      value = range[event.type === "key-down" ? 1 : 0];
+/** Gives each lever what it is asked to be; undefined for those that stay. */
+export function giveAll(
+  engine: Answers & { watches?: (lever: LiveLever, time: number) => void },
+  { levers }: World,
+  time: number,
+  given: (lever: LiveLever["lever"]) => number | undefined,
+): void {
+  for (const live of levers?.values() ?? []) {
+    const value = given(live.lever);
     if (value !== undefined && Number.isFinite(value) && live.give(time, value))
       engine.watches?.(live, time);
   }
+}
+
+/** Levers of the pointer. */
+export const pointerLeverPart: Part = (engine, world) => (time, event) => {
+  if ("x" in event) giveAll(engine, world, time, ({ of }) => world.pointerValue?.(time, of, event));
+};
+
+/** Levers of keys. */
+export const keyLeverPart: Part = (engine, world) => (time, event) => {
+  if ("key" in event)
+    giveAll(engine, world, time, ({ of, range }) =>
+      of.kind === "key" && of.key === event.key
+        ? range[event.type === "key-down" ? 1 : 0]
+        : undefined,
+    );
+};
+
+/** Levers that are moved as such: sliders and how far is scrolled. */
+export const slideLeverPart: Part = (engine, world) => (time, event) => {
+  if (event.type === "lever")
+    giveAll(engine, world, time, ({ id }) => (id === event.lever ? event.value : undefined));
 };

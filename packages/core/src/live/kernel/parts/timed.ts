@@ -2,14 +2,14 @@ import { seededRandom } from "../../../study/index.ts";
 import type { Part } from "../engine.ts";
 
 /** What happens at the start. */
-export const starting: Part = (engine, world) => {
+export const startPart: Part = (engine, world) => {
   for (const response of world.responses)
     if (response.when.on === "start") engine.put(0, () => engine.trigger(response, 0));
   return undefined;
 };
 
 /** What happens every so many ms. */
-export const repeating: Part = (engine, world) => {
+export const repeatPart: Part = (engine, world) => {
   for (const response of world.responses) {
     const { when } = response;
     if (when.on !== "every") continue;

@@ -6,7 +6,7 @@ import type { LiveLever } from "../liveLever.ts";
 const LOOKS = 240;
 
 /** Levers that go past a value. */
-export const watching: Part = (engine, world) => {
+export const watchPart: Part = (engine, world) => {
   const watch = (lever: LiveLever, response: LiveResponse, from: number): void => {
     const { when } = response;
     if ((when.on !== "rises" && when.on !== "falls") || when.lever !== lever.lever.id) return;

@@ -1,0 +1,166 @@
+import { htmlText } from "../../art/index.ts";
+import { takeMotion, trialTake } from "../../live/index.ts";
+import { NO_LIVE, type Study, type Take } from "../../study/index.ts";
+import { jsLiteral } from "../escape.ts";
+import { type LiveModule, liveModule } from "../live/liveModule.ts";
+import { liveFigures } from "../live/pageStudyOf.ts";
+import { figureMarkup, scenePage } from "./figureMarkup.ts";
+import type { HandoffFormat, HandoffLimit, HandoffSettings } from "./handoffFormat.ts";
+
+const TRIAL = "trial";
+
+/** The take that is done on what leaves to prove it. */
+function takeOf(study: Study, { take }: HandoffSettings): Pick<Take, "duration" | "events"> {
+  return study.live?.takes.find(({ id }) => id === take) ?? trialTake(study);
+}
+
+/** Does the take by pointer events, keys and levers of the page itself, up to any time of it. */
+const DRIVER = `
+let now = 0;
+let next = 0;
+let controls;
+const scene = document.querySelector("[data-scene]");
+// What is done here by hand is no part of the take.
+for (const type of ["pointerdown", "pointermove", "pointerup", "keydown", "keyup"])
+  addEventListener(type, (event) => event.isTrusted && event.stopImmediatePropagation(), true);
+const POINTER = { press: "pointerdown", release: "pointerup", move: "pointermove" };
+const act = (event) => {
+  if (event.type === "lever") controls.send(event);
+  else if ("key" in event)
+    document.body.dispatchEvent(new KeyboardEvent(event.type === "key-down" ? "keydown" : "keyup", { key: event.key, bubbles: true }));
+  else {
+    const { left, top } = scene.getBoundingClientRect();
+    const place = { clientX: left + event.x, clientY: top + event.y };
+    const hit = document.elementFromPoint(place.clientX, place.clientY) ?? document.body;
+    hit.dispatchEvent(new PointerEvent(POINTER[event.type], { ...place, bubbles: true, isPrimary: true }));
+  }
+};
+globalThis.levitasSeek = (time) => {
+  if (!controls || time < now) {
+    controls?.stop();
+    now = next = 0;
+    controls = live(scene, { now: () => now, reduced: false });
+  }
+  for (; next < take.length && take[next].time <= time; next++) {
+    now = take[next].time;
+    act(take[next]);
+  }
+  now = time;
+  controls.paint();
+};
+levitasSeek(0);`;
+
+/** A page on which a module answers. */
+function pageOf(
+  study: Study,
+  { text, classOf }: LiveModule,
+  fonts: string | undefined,
+  script: string,
+): string {
+  const module = text.replace(/^export /gm, "");
+  const sliders = (study.live ?? NO_LIVE).levers.filter(({ of }) => of.kind === "slider");
+  return scenePage(study, {
+    css: "",
+    fonts,
+    body: `<div data-scene>\n${figureMarkup(study, classOf)}\n</div>${script === "" ? slidersHtml(sliders) : ""}\n<script>{\n${module}\n${script || "live();"}\n}</script>`,
+  });
+}
+
+function slidersHtml(levers: NonNullable<Study["live"]>["levers"]): string {
+  return levers
+    .map(
+      ({ id, name, range: [low, high], initial = low }) =>
+        `\n<label>${htmlText(name)} <input type="range" data-lever="${htmlText(id)}" min="${low}" max="${high}" step="any" value="${initial}"></label>`,
+    )
+    .join("");
+}
+
+function liveLimits(study: Study): readonly HandoffLimit[] {
+  const live = study.live ?? NO_LIVE;
+  const responses = live.responses.filter(({ disabled }) => !disabled);
+  const played = responses.filter(({ then }) =>
+    then.some((each) => each.do === "play" || each.do === "seek"),
+  );
+  const isAimedInDepth = responses.some(({ then }) =>
+    then.some((each) => each.do === "aim" && standsInDepth(study, each.figure)),
+  );
+  return [
+    ...(responses.length === 0 && live.levers.length === 0
+      ? [
+          {
+            what: "This study answers to nothing yet.",
+            cure: "Make its first response in Live (L on the bench).",
+          },
+        ]
+      : []),
+    ...(played.length > 0
+      ? [
+          {
+            what: `${played.length === 1 ? "A response that plays" : `${played.length} responses that play`} the sequence, or send it to a marker, ${played.length === 1 ? "does" : "do"} nothing in the module: it knows poses, not the sequence.`,
+            cure: "Hand off “Module” as well and play it from your code, or keep what it shows as poses.",
+          },
+        ]
+      : []),
+    ...(isAimedInDepth
+      ? [
+          {
+            what: "A figure is aimed at the pointer that stands in one which turns away in depth: on the page it is aimed as if that lay flat.",
+            cure: "Aim a figure that stands in the scene itself.",
+          },
+        ]
+      : []),
+  ];
+}
+
+/** Whether something that a figure stands in may be turned away in depth. */
+function standsInDepth(study: Study, figure: string): boolean {
+  const parent = study.figures.find(({ id }) => id === figure)?.parent;
+  const around = study.figures.find(({ id }) => id === parent);
+  if (!around) return false;
+  const { turnX = 0, turnY = 0 } = around.rest as { turnX?: number; turnY?: number };
+  return turnX !== 0 || turnY !== 0 || standsInDepth(study, around.id);
+}
+
+/** Poses, responses and levers as a module that answers on a page. */
+export const liveFormat: HandoffFormat = {
+  id: "live",
+  label: "Live",
+  note: "answers to pointer, keys and scroll",
+  group: "For the web",
+  options: [
+    {
+      type: "choice",
+      id: "file",
+      label: "As",
+      choices: [
+        { value: "module", text: "a module" },
+        { value: "page", text: "a page to press" },
+      ],
+      initial: "module",
+    },
+    {
+      type: "choice",
+      id: "take",
+      label: "Proven by the take",
+      choices: [{ value: TRIAL, text: "everything once" }],
+      more: ({ live }) => live?.takes.map(({ id, name }) => ({ value: id, text: name })) ?? [],
+      initial: TRIAL,
+      initialOf: ({ live }) => live?.takes[0]?.id ?? TRIAL,
+    },
+  ],
+  extension: ({ file }) => (file === "page" ? "html" : "js"),
+  mime: "text/javascript",
+  choosesFigures: true,
+  moves: liveFigures,
+  runs: (study, settings) => takeMotion(study, takeOf(study, settings)),
+  write: (study, { file }, { figures, selectors, fonts }) => {
+    const module = liveModule(study, file === "page" ? {} : { figures, selectors });
+    const text = file === "page" ? pageOf(study, module, fonts, "") : module.text;
+    return { text, selectorOf: module.selectorOf };
+  },
+  limits: liveLimits,
+  stage: (study, _, { fonts }, settings) => {
+    const take = takeOf(study, settings).events;
+    return pageOf(study, liveModule(study), fonts, `const take = ${jsLiteral(take)};${DRIVER}`);
+  },
+};

@@ -1,0 +1,87 @@
+import type { Page } from "./runLive.ts";
+
+/** What is an event of a pointer in Live. */
+const TYPES: Readonly<Record<string, "press" | "move">> = {
+  pointerdown: "press",
+  pointermove: "move",
+};
+
+/** Where a place of the window is in the scene, px of the scene. */
+export function inScene({ scene, study }: Page, x: number, y: number): [number, number] {
+  const box = scene.getBoundingClientRect();
+  const scale = study.size[0] / box.width;
+  return [(x - box.x) * scale, (y - box.y) * scale];
+}
+
+/** Mouse, touch and pen. */
+export function pointerInput(page: Page): void {
+  let isDown = false;
+  page.on("pointerdown pointermove pointerup pointercancel", (event: PointerEvent) => {
+    const type = TYPES[event.type] ?? "release";
+    const hit = document.elementFromPoint(event.clientX, event.clientY);
+    if (!event.isPrimary || event.button > 0) return;
+    if (type === "press" ? !page.scene.contains(hit) : type === "release" && !isDown) return;
+    isDown = type === "press" || (isDown && type === "move");
+    const [x, y] = inScene(page, event.clientX, event.clientY);
+    page.send({ type, x, y, figure: page.figuresAt(hit)[0] ?? null }, event);
+  });
+}
+
+/** Enter and Space press the figure that has the focus. */
+export function focusInput(page: Page): void {
+  for (const id of page.study.pressable) {
+    const element = page.elements.get(id);
+    if (!element) continue;
+    element.tabIndex = 0;
+    element.role ??= "button";
+    page.on(
+      "keydown keyup",
+      (event: KeyboardEvent) => {
+        if (event.repeat || (event.key !== "Enter" && event.key !== " ")) return;
+        event.preventDefault();
+        const box = element.getBoundingClientRect();
+        const [x, y] = inScene(page, box.x + box.width / 2, box.y + box.height / 2);
+        page.send(
+          { type: event.type === "keydown" ? "press" : "release", x, y, figure: id },
+          event,
+        );
+      },
+      element,
+    );
+  }
+}
+
+/** Keys that responses and levers wait for. */
+export function keyInput(page: Page): void {
+  page.on("keydown keyup", (event: KeyboardEvent) => {
+    if (!event.repeat)
+      page.send({ type: event.type === "keydown" ? "key-down" : "key-up", key: event.key }, event);
+  });
+}
+
+/** Levers of how far the page is scrolled. */
+export function scrollInput(page: Page): void {
+  const hear = (event?: Event) => {
+    const box = document.scrollingElement as Element;
+    for (const { id, of } of page.study.levers)
+      if (of.kind === "scroll")
+        page.send(
+          {
+            ...{ type: "lever", lever: id },
+            value: box.scrollTop / (box.scrollHeight - box.clientHeight || 1),
+          },
+          event,
+        );
+  };
+  page.on("scroll", hear);
+  hear();
+}
+
+/** Levers that are sliders: every input of the page with `data-lever`. */
+export function sliderInput(page: Page): void {
+  page.on("input", (event: Event) => {
+    const { dataset, valueAsNumber } = event.target as HTMLInputElement;
+    if (dataset.lever)
+      page.send({ type: "lever", lever: dataset.lever, value: valueAsNumber }, event);
+  });
+}

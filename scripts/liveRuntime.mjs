@@ -1,0 +1,113 @@
+// npm run live-runtime: writes the runtime of the module "live" from the core's own code, see docs/architecture.md.
+import { writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { pathToFileURL } from "node:url";
+import { build, transform } from "esbuild";
+import { ROOT } from "./lib.mjs";
+
+const FILE = join(ROOT, "packages/core/src/format/live/liveRuntime.ts");
+const ENTRY = join(ROOT, "packages/core/src/live/page/index.ts");
+
+/** Names of the runtime's own objects, which nobody outside of it reads: they leave shortened. */
+const OWN = [
+  ...["aimed", "advance", "all", "answer", "atOnce", "base", "before", "begin", "begins", "begun"],
+  ...["channel", "channelsOfPose", "chain", "count", "differences", "driven", "drive", "due"],
+  ...["easing", "elements", "ends", "figuresAt", "give", "goal", "goesOn", "hold", "horizon"],
+  ...["interrupted", "isBusy", "isIn", "isSeen", "isStill", "moving", "next", "numbers"],
+  ...["pieceAt", "piece", "pieces", "pointerValue", "put", "rate", "rest"],
+  ...["run", "sendings", "shareOf", "slope", "spring", "startOf", "step", "still", "stops"],
+  ...["targetAt", "thens", "trigger", "turn", "turnsRound", "uses", "waits", "watches", "wayOf"],
+  ...["parts", "world", "scale", "slot", "scene", "study"],
+];
+
+/** Those of them that a module is put together with. */
+const GIVEN = [
+  "parts",
+  "world",
+  "uses",
+  "thens",
+  "isIn",
+  "shareOf",
+  "turn",
+  "hold",
+  "spring",
+  "easing",
+  "isSeen",
+];
+
+/** What the module that is handed off is put together of: pieces, with what each of them needs. */
+export async function runtimePieces() {
+  const settings = {
+    ...{ entryPoints: [ENTRY], bundle: true, write: false, format: "esm", target: "es2022" },
+    ...{ legalComments: "none", conditions: ["levitas-source"] },
+    define: { "Number.POSITIVE_INFINITY": "Infinity", "Number.isFinite": "isFinite" },
+    tsconfigRaw: { compilerOptions: { useDefineForClassFields: false } },
+    mangleProps: new RegExp(`^(${OWN.join("|")})$`),
+    mangleCache: Object.fromEntries(OWN.map((name, i) => [name, shortName(i)])),
+  };
+  // The same declarations twice: with their names, which say what needs what, and shortened.
+  const [long, short] = await Promise.all(
+    [false, true].map(async (minifyIdentifiers) => {
+      const { outputFiles } = await build({ ...settings, minifyIdentifiers });
+      return declarationsOf(outputFiles[0].text);
+    }),
+  );
+  const pieces = [];
+  for (const [i, { text }] of short.all.entries()) {
+    const { code } = await transform(text, {
+      ...{ minifySyntax: true, minifyWhitespace: true, target: "es2022" },
+    });
+    const words = new Set(long.all[i].text.match(/(?<![.\w$])[A-Za-z_$][\w$]*/g));
+    const uses = long.all.flatMap(({ name }, n) => (n !== i && words.has(name) ? [n] : []));
+    pieces.push({ uses, text: code.trim().replace(/\b(?:const|var)\b/g, "let") });
+  }
+  const names = long.exported.map(([name, as], n) => [
+    as,
+    [long.all.findIndex((each) => each.name === name), short.exported[n][0]],
+  ]);
+  return { pieces, names: Object.fromEntries(names) };
+}
+
+/** The declarations of a bundle, and what it exports: names there with the names outside. */
+function declarationsOf(bundle) {
+  const [body, exported] = bundle.replace(/^\/\/.*\n/gm, "").split(/^export \{/m);
+  return {
+    // Each declaration begins at the left edge, and its last line is the only other one that does.
+    all: body
+      .split(/^(?=(?:var|function|async function|class|const|let) )/m)
+      .filter((each) => each.trim() !== "")
+      .map((text) => ({ name: /^(?:async )?\w+ ([\w$]+)/.exec(text)?.[1] ?? "", text })),
+    exported: exported
+      .replace(/\};?\s*$/, "")
+      .split(",")
+      .map((each) => each.trim().split(/ as /))
+      .filter(([name]) => name)
+      .map(([name, as = name]) => [name, as]),
+  };
+}
+
+/** Never the name of a property that others read. */
+function shortName(i) {
+  return `_${i.toString(36)}`;
+}
+
+export async function runtimeText() {
+  const { pieces, names } = await runtimePieces();
+  return `// Written by \`npm run live-runtime\` from live/page; a test holds that it is.
+
+/** What can be asked of the runtime: the number of its declaration, and its name there. */
+export const RUNTIME_NAMES = ${JSON.stringify(names, null, 2)} as const;
+
+/** Shortened names of what it is given. */
+export const RUNTIME_KEYS = ${JSON.stringify(Object.fromEntries(GIVEN.map((name) => [name, shortName(OWN.indexOf(name))])), null, 2)} as const;
+
+/** The declarations of the runtime in their order, and the numbers of others that each needs. */
+export const RUNTIME_PIECES: readonly { readonly uses: readonly number[]; readonly text: string }[] = ${JSON.stringify(pieces, null, 2)};
+`;
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? "").href) {
+  writeFileSync(FILE, await runtimeText());
+  const { run } = await import("./lib.mjs");
+  run("biome", ["format", "--write", FILE]);
+}
