@@ -11,7 +11,7 @@ const ENTRY = join(ROOT, "packages/core/src/live/page/index.ts");
 /** Names of the runtime's own objects, which nobody outside of it reads: they leave shortened. */
 const OWN = [
   ...["aimed", "advance", "all", "answer", "atOnce", "base", "before", "begin", "begins", "begun"],
-  ...["channel", "channelsOfPose", "chain", "count", "differences", "driven", "drive", "due"],
+  ...["channelsOfPose", "chain", "count", "differences", "driven", "drive", "due"],
   ...["easing", "elements", "ends", "figuresAt", "give", "goal", "goesOn", "hold", "horizon"],
   ...["interrupted", "isBusy", "isIn", "isSeen", "isStill", "moving", "next", "numbers"],
   ...["pieceAt", "piece", "pieces", "pointerValue", "put", "rate", "rest"],

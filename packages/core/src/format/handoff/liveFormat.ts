@@ -6,6 +6,7 @@ import { type LiveModule, liveModule } from "../live/liveModule.ts";
 import { liveFigures } from "../live/pageStudyOf.ts";
 import { figureMarkup, scenePage } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffLimit, HandoffSettings } from "./handoffFormat.ts";
+import { SCROLL_CSS } from "./pageFormat.ts";
 
 const TRIAL = "trial";
 
@@ -30,9 +31,8 @@ const act = (event) => {
     document.body.dispatchEvent(new KeyboardEvent(event.type === "key-down" ? "keydown" : "keyup", { key: event.key, bubbles: true }));
   else {
     const { left, top } = scene.getBoundingClientRect();
-    const place = { clientX: left + event.x, clientY: top + event.y };
-    const hit = document.elementFromPoint(place.clientX, place.clientY) ?? document.body;
-    hit.dispatchEvent(new PointerEvent(POINTER[event.type], { ...place, bubbles: true, isPrimary: true }));
+    const hit = event.figure === null ? scene : scene.querySelector(selectors[event.figure]) ?? scene;
+    hit.dispatchEvent(new PointerEvent(POINTER[event.type], { clientX: left + event.x, clientY: top + event.y, bubbles: true, isPrimary: true }));
   }
 };
 globalThis.levitasSeek = (time) => {
@@ -58,9 +58,11 @@ function pageOf(
   script: string,
 ): string {
   const module = text.replace(/^export /gm, "");
-  const sliders = (study.live ?? NO_LIVE).levers.filter(({ of }) => of.kind === "slider");
+  const { levers } = study.live ?? NO_LIVE;
+  const sliders = levers.filter(({ of }) => of.kind === "slider");
+  const scrolls = script === "" && levers.some(({ of }) => of.kind === "scroll");
   return scenePage(study, {
-    css: "",
+    css: scrolls ? SCROLL_CSS : "",
     fonts,
     body: `<div data-scene>\n${figureMarkup(study, classOf)}\n</div>${script === "" ? slidersHtml(sliders) : ""}\n<script>{\n${module}\n${script || "live();"}\n}</script>`,
   });
@@ -160,7 +162,9 @@ export const liveFormat: HandoffFormat = {
   },
   limits: liveLimits,
   stage: (study, _, { fonts }, settings) => {
-    const take = takeOf(study, settings).events;
-    return pageOf(study, liveModule(study), fonts, `const take = ${jsLiteral(take)};${DRIVER}`);
+    const module = liveModule(study);
+    const take = jsLiteral(takeOf(study, settings).events);
+    const script = `const take = ${take};\nconst selectors = ${jsLiteral(module.selectorOf)};${DRIVER}`;
+    return pageOf(study, module, fonts, script);
   },
 };

@@ -29,7 +29,7 @@ const CONTROLS = `<script>
 const CONTROLS_CSS = `[data-controls] { display: flex; gap: 8px; padding: 10px 12px; font: 14px system-ui, sans-serif; }`;
 
 /** A way to scroll, along which the scene stays where it is. */
-const SCROLL_CSS = `body { min-height: 400vh; }\n[data-scene] { position: sticky !important; top: 0; }`;
+export const SCROLL_CSS = `body { min-height: 400vh; }\n[data-scene] { position: sticky !important; top: 0; }`;
 
 /** One HTML file that plays by itself and asks nothing of anywhere. */
 export const pageFormat: HandoffFormat = withScrollLevers({

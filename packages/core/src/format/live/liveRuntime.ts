@@ -16,7 +16,7 @@ export const RUNTIME_NAMES = {
   followsOnPage: [62, "nn"],
   goBy: [40, "Be"],
   goToNext: [38, "Ve"],
-  goToPose: [36, "ie"],
+  goToPose: [36, "ae"],
   growing: [2, "he"],
   holdPart: [5, "Pe"],
   hoverPart: [6, "Le"],
@@ -47,17 +47,17 @@ export const RUNTIME_NAMES = {
 
 /** Shortened names of what it is given. */
 export const RUNTIME_KEYS = {
-  parts: "_1o",
-  world: "_1p",
-  uses: "_1k",
-  thens: "_1g",
-  isIn: "_t",
-  shareOf: "_18",
-  turn: "_1i",
-  hold: "_p",
-  spring: "_1a",
-  easing: "_i",
-  isSeen: "_u",
+  parts: "_1n",
+  world: "_1o",
+  uses: "_1j",
+  thens: "_1f",
+  isIn: "_s",
+  shareOf: "_17",
+  turn: "_1h",
+  hold: "_o",
+  spring: "_19",
+  easing: "_h",
+  isSeen: "_t",
 } as const;
 
 /** The declarations of the runtime in their order, and the numbers of others that each needs. */
@@ -75,7 +75,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [1],
-    text: 'function he({_17:n},{grows:e,reach:r=ge},t){let o=0;for(let{_f:s,_n:i,_4:a}of n)for(let l=0;l<s._a._d;l++)!a&&i._1d&&(o=Math.max(o,Math.abs(i.value(t,l)-s._a.value(t,l))*s._1q));return e==="distance"?o/r:e==="root"?Math.sqrt(o/r):1}',
+    text: 'function he({_16:n},{grows:e,reach:r=ge},t){let o=0;for(let{_e:s,_m:a,_4:i}of n)for(let l=0;l<s.channel._c;l++)!i&&a._1c&&(o=Math.max(o,Math.abs(a.value(t,l)-s.channel.value(t,l))*s._1p));return e==="distance"?o/r:e==="root"?Math.sqrt(o/r):1}',
   },
   {
     uses: [],
@@ -83,15 +83,15 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [3],
-    text: 'let xe=(n,e)=>{let[r,t]=[Number.NaN,0];n._1e=({id:o},s)=>(t=s===r?t+1:1,r=s,t===te+1&&e.note?.("stopped",s,o),t>te),n._9=({id:o},s,i,a)=>{e.note?.("begun",s,o,i,a),n._13(a,()=>{i.every(({_f:u,_10:d})=>u._a._z(a)!==d)&&i.length>0&&a>s||(e.note?.("arrived",a,o),n._3(a,({when:u})=>u.on==="arrived"&&u.response===o))})}};',
+    text: 'let xe=(n,e)=>{let[r,t]=[Number.NaN,0];n._1d=({id:o},s)=>(t=s===r?t+1:1,r=s,t===te+1&&e.note?.("stopped",s,o),t>te),n._9=({id:o},s,a,i)=>{e.note?.("begun",s,o,a,i),n._12(i,()=>{a.every(({_e:u,_z:d})=>u.channel._y(i)!==d)&&a.length>0&&i>s||(e.note?.("arrived",i,o),n._3(i,({when:u})=>u.on==="arrived"&&u.response===o))})}};',
   },
   {
     uses: [],
-    text: 'let Pe=(n,e)=>{let r=0;return(t,o)=>{if(o.type!=="press"&&o.type!=="release")return;let s=++r;if(o.type==="release")return;let i=e._c(o.figure);for(let a of e.responses){let{when:l}=a;if(l.on!=="hold"||!i.includes(l.figure))continue;let u=t+l.time;n._13(u,()=>{r===s&&n._1h(a,u)})}}};',
+    text: 'let Pe=(n,e)=>{let r=0;return(t,o)=>{if(o.type!=="press"&&o.type!=="release")return;let s=++r;if(o.type==="release")return;let a=e._b(o.figure);for(let i of e.responses){let{when:l}=i;if(l.on!=="hold"||!a.includes(l.figure))continue;let u=t+l.time;n._12(u,()=>{r===s&&n._1g(i,u)})}}};',
   },
   {
     uses: [],
-    text: 'let Le=(n,e)=>{let r=[];return(t,o)=>{if(!("x"in o))return;let s=r,{x:i,y:a,figure:l}=o,[u,d]=e.size,p=i>=0&&a>=0&&i<=u&&a<=d?e._c(l):[];r=p,n._3(t,({when:v})=>v.on==="leave"&&s.includes(v.figure)&&!p.includes(v.figure)||v.on==="enter"&&!s.includes(v.figure)&&p.includes(v.figure))}};',
+    text: 'let Le=(n,e)=>{let r=[];return(t,o)=>{if(!("x"in o))return;let s=r,{x:a,y:i,figure:l}=o,[u,d]=e.size,p=a>=0&&i>=0&&a<=u&&i<=d?e._b(l):[];r=p,n._3(t,({when:v})=>v.on==="leave"&&s.includes(v.figure)&&!p.includes(v.figure)||v.on==="enter"&&!s.includes(v.figure)&&p.includes(v.figure))}};',
   },
   {
     uses: [],
@@ -99,11 +99,11 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function U(n,{levers:e},r,t){for(let o of e?.values()??[]){let s=t(o.lever);s!==void 0&&isFinite(s)&&o._m(r,s)&&n._1m?.(o,r)}}",
+    text: "function U(n,{levers:e},r,t){for(let o of e?.values()??[]){let s=t(o.lever);s!==void 0&&isFinite(s)&&o._l(r,s)&&n._1l?.(o,r)}}",
   },
   {
     uses: [8],
-    text: 'let Ee=(n,e)=>(r,t)=>{"x"in t&&U(n,e,r,({of:o})=>e._12?.(r,o,t))};',
+    text: 'let Ee=(n,e)=>(r,t)=>{"x"in t&&U(n,e,r,({of:o})=>e._11?.(r,o,t))};',
   },
   {
     uses: [8],
@@ -123,7 +123,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: 'let oe=n=>(e,r)=>{let t=n?.();return(o,s)=>{let i=t?.(o,s),{type:a}=s;if(a!=="press"&&a!=="release")return;let l=r._c(s.figure);e._3(o,({when:u})=>(u.on===a||u.on==="double-press"&&i===!0)&&l.includes(u.figure))}};',
+    text: 'let oe=n=>(e,r)=>{let t=n?.();return(o,s)=>{let a=t?.(o,s),{type:i}=s;if(i!=="press"&&i!=="release")return;let l=r._b(s.figure);e._3(o,({when:u})=>(u.on===i||u.on==="double-press"&&a===!0)&&l.includes(u.figure))}};',
   },
   {
     uses: [14],
@@ -139,7 +139,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [17],
-    text: 'let Oe=(n,e)=>{let r=[];let t=!1;n._1l=(s,i,a,{_17:l})=>{let{id:u,midFlight:d}=s,m=Math.max(i,...l.map(({_f:v})=>v._a._z(i)?.end??i)),p=d==="waits"&&(m>i||!t&&r.length>0);return!p&&(d!=="ignored"||m<=i)?!1:!p||!t&&r.length>=Ie?(e.note?.("ignored",i,u),!0):(t?r.unshift({response:s,pointer:a}):(r.push({response:s,pointer:a}),e.note?.("waits",i,u)),n._13(m,()=>o(m)),!0)};let o=s=>{let i=r.shift();if(!i)return;let a=r.length;t=!0,n._7(i.response,s,i.pointer),t=!1,a>0&&r.length===a&&n._13(s,()=>o(s))}};',
+    text: 'let Oe=(n,e)=>{let r=[];let t=!1;n._1k=(s,a,i,{_16:l})=>{let{id:u,midFlight:d}=s,m=Math.max(a,...l.map(({_e:v})=>v.channel._y(a)?.end??a)),p=d==="waits"&&(m>a||!t&&r.length>0);return!p&&(d!=="ignored"||m<=a)?!1:!p||!t&&r.length>=Ie?(e.note?.("ignored",a,u),!0):(t?r.unshift({response:s,pointer:i}):(r.push({response:s,pointer:i}),e.note?.("waits",a,u)),n._12(m,()=>o(m)),!0)};let o=s=>{let a=r.shift();if(!a)return;let i=r.length;t=!0,n._7(a.response,s,a.pointer),t=!1,i>0&&r.length===i&&n._12(s,()=>o(s))}};',
   },
   {
     uses: [],
@@ -155,11 +155,11 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: 'let Ce=(n,e)=>{for(let r of e.responses)r.when.on==="start"&&n._13(0,()=>n._1h(r,0))};',
+    text: 'let Ce=(n,e)=>{for(let r of e.responses)r.when.on==="start"&&n._12(0,()=>n._1g(r,0))};',
   },
   {
     uses: [21],
-    text: 'let Ae=(n,e)=>{for(let r of e.responses){let{when:t}=r;if(t.on!=="every")continue;let o=X(t.seed??1),s=i=>{let a=(2*o()-1)*Math.min(t.jitter??0,t.time/2),l=i*t.time+a;n._13(l,()=>{n._1h(r,l),s(i+1)})};s(1)}};',
+    text: 'let Ae=(n,e)=>{for(let r of e.responses){let{when:t}=r;if(t.on!=="every")continue;let o=X(t.seed??1),s=a=>{let i=(2*o()-1)*Math.min(t.jitter??0,t.time/2),l=a*t.time+i;n._12(l,()=>{n._1g(r,l),s(a+1)})};s(1)}};',
   },
   {
     uses: [],
@@ -167,15 +167,15 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [26],
-    text: 'let Ne=(n,e)=>{let r=(t,o,s)=>{let{when:i}=o;if(i.on!=="rises"&&i.on!=="falls"||i.lever!==t.lever.id)return;let a=t._a._z(s),l=De(t,s,i.past,i.on==="rises");l!==void 0&&(n._13(l,()=>{t._a._z(l)===a&&(n._1h(o,l),l>s&&r(t,o,l))}),l<=n._q&&n._1(n._q))};n._1m=(t,o)=>{for(let s of e.responses)r(t,s,o)}};',
+    text: 'let Ne=(n,e)=>{let r=(t,o,s)=>{let{when:a}=o;if(a.on!=="rises"&&a.on!=="falls"||a.lever!==t.lever.id)return;let i=t.channel._y(s),l=De(t,s,a.past,a.on==="rises");l!==void 0&&(n._12(l,()=>{t.channel._y(l)===i&&(n._1g(o,l),l>s&&r(t,o,l))}),l<=n._p&&n._1(n._p))};n._1l=(t,o)=>{for(let s of e.responses)r(t,s,o)}};',
   },
   {
     uses: [24],
-    text: "function De({_a:n},e,r,t){let o=n._z(e);if(!o)return;let s=u=>t?u>r:u<r,i=u=>n.value(u);let a=o._7===e?o.from[0]:i(e),l=e;if(!s(a)&&s(i(e)))return e;for(let u=1;u<=se&&o.end>e;u++){let d=e+(o.end-e)*u/se,m=i(d);if(!s(a)&&s(m)){let[p,v]=[l,d];for(let y=0;y<40;y++){let f=(p+v)/2;s(i(f))?v=f:p=f}return v}[a,l]=[m,d]}}",
+    text: "function De({channel:n},e,r,t){let o=n._y(e);if(!o)return;let s=u=>t?u>r:u<r,a=u=>n.value(u);let i=o._7===e?o.from[0]:a(e),l=e;if(!s(i)&&s(a(e)))return e;for(let u=1;u<=se&&o.end>e;u++){let d=e+(o.end-e)*u/se,m=a(d);if(!s(i)&&s(m)){let[p,v]=[l,d];for(let y=0;y<40;y++){let f=(p+v)/2;s(a(f))?v=f:p=f}return v}[i,l]=[m,d]}}",
   },
   {
     uses: [],
-    text: "function $(n){return{_7:()=>0,at:(e,r)=>e<n?r:0,_14:()=>0,length:e=>e===0?0:n}}",
+    text: "function $(n){return{_7:()=>0,at:(e,r)=>e<n?r:0,_13:()=>0,length:e=>e===0?0:n}}",
   },
   {
     uses: [27],
@@ -183,59 +183,59 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function K(n,e,r){let t=e/(2*r),o=n/r,s=o-t*t,i=Math.sqrt(Math.abs(s)),a=s>=0,l=a?t:o/(t+i),u=d=>{let m=Math.exp(-l*d),p=a?Math.sin(i*d):-Math.expm1(-2*i*d)/2,v=m*(i*d<1e-8?d:p/i);return[(a?m*Math.cos(i*d):m)+l*v,v]};return{_7:(d,m,p)=>m??-p,at(d,m,p){let[v,y]=u(d);return m*v+p*y},_14(d,m,p){let[v,y]=u(d);return-m*o*y+p*(v-2*t*y)},length(d,m,p){if(!(l>0))return 1/0;let v=Math.abs(m+l*d);let y=1e9;for(let g=0;g<60;g++)y=Math.max(0,Math.log((Math.abs(d)+v*y)/p)/l);if(!a||i===0)return y;let f=Math.hypot(d,(m+t*d)/i);return Math.min(y,f>p?Math.log(f/p)/t:0)}}}",
+    text: "function K(n,e,r){let t=e/(2*r),o=n/r,s=o-t*t,a=Math.sqrt(Math.abs(s)),i=s>=0,l=i?t:o/(t+a),u=d=>{let m=Math.exp(-l*d),p=i?Math.sin(a*d):-Math.expm1(-2*a*d)/2,v=m*(a*d<1e-8?d:p/a);return[(i?m*Math.cos(a*d):m)+l*v,v]};return{_7:(d,m,p)=>m??-p,at(d,m,p){let[v,y]=u(d);return m*v+p*y},_13(d,m,p){let[v,y]=u(d);return-m*o*y+p*(v-2*t*y)},length(d,m,p){if(!(l>0))return 1/0;let v=Math.abs(m+l*d);let y=1e9;for(let g=0;g<60;g++)y=Math.max(0,Math.log((Math.abs(d)+v*y)/p)/l);if(!i||a===0)return y;let f=Math.hypot(d,(m+t*d)/a);return Math.min(y,f>p?Math.log(f/p)/t:0)}}}",
   },
   {
     uses: [],
-    text: "function Fe({value:n,_19:e},r){return{_7:(t,o)=>o===void 0?0:o*r+t*e(0),at(t,o,s){let i=t/r;return o*(1-n(i))+s*i*(1-i)**2},_14(t,o,s){let i=t/r;return(-o*e(i)+s*(1-i)*(1-3*i))/r},length:(t,o)=>t===0&&o===0?0:r}}",
+    text: "function Fe({value:n,_18:e},r){return{_7:(t,o)=>o===void 0?0:o*r+t*e(0),at(t,o,s){let a=t/r;return o*(1-n(a))+s*a*(1-a)**2},_13(t,o,s){let a=t/r;return(-o*e(a)+s*(1-a)*(1-3*a))/r},length:(t,o)=>t===0&&o===0?0:r}}",
   },
   {
     uses: [],
-    text: "function J(n){return{_7:()=>0,at:(e,r)=>r*Math.exp(-e/n),_14:(e,r)=>-r/n*Math.exp(-e/n),length:(e,r,t)=>Math.abs(e)>t?n*Math.log(Math.abs(e)/t):0}}",
+    text: "function J(n){return{_7:()=>0,at:(e,r)=>r*Math.exp(-e/n),_13:(e,r)=>-r/n*Math.exp(-e/n),length:(e,r,t)=>Math.abs(e)>t?n*Math.log(Math.abs(e)/t):0}}",
   },
   {
     uses: [27, 28],
-    text: "function _e(n,e,r,t){let o=e.value(t,0);if(!(n._s(t)&&e._1d&&n._1f(t)===o))return o>=.5||!e._1d?w:$(r.length(1,0,n._1c))}",
+    text: "function _e(n,e,r,t){let o=e.value(t,0);if(!(n._r(t)&&e._1c&&n._1e(t)===o))return o>=.5||!e._1c?w:$(r.length(1,0,n._1b))}",
   },
   {
     uses: [],
-    text: "function E(n){return{value:(e,r)=>n[r],_14:()=>0,_1d:!0}}",
+    text: "function E(n){return{value:(e,r)=>n[r],_13:()=>0,_1c:!0}}",
   },
   {
     uses: [],
-    text: "function He({_n:n,way:e,_7:r,end:t,_e:o,_y:s},i,a=0){let l=n.value(i,a);if(i>=t)return l;let[u,d]=[o[a],s[a]];return l+e.at((i-r)/1e3,u,d)}",
+    text: "function He({_m:n,way:e,_7:r,end:t,_d:o,_x:s},a,i=0){let l=n.value(a,i);if(a>=t)return l;let[u,d]=[o[i],s[i]];return l+e.at((a-r)/1e3,u,d)}",
   },
   {
     uses: [34],
-    text: "let D=class{constructor(e,r,t){this._5=e,this._d=r,this._1c=t,this._11=[]}_z(e){let{_11:r}=this;let[t,o]=[0,r.length];for(;t<o;){let s=t+o>>1;r[s]._7<=e?t=s+1:o=s}return r[t-1]}value(e,r=0){let t=this._z(e);return t?He(t,e,r):this._5.value(e,r)}_14(e,r=0){let t=this._z(e);if(!t)return this._5._14(e,r);let{_n:o,way:s,_7:i,end:a,_e:l,_y:u}=t,d=o._14(e,r);if(e>a)return d;let m=s._14((e-i)/1e3,l[r],u[r]);return d+m}_1f(e,r=0){return(this._z(e)?._n??this._5).value(e,r)}_s(e){let r=this._z(e);return r!==void 0&&e<r.end}_7(e,r,t,o,s=Array.from({length:this._d},(i,a)=>this.value(e,a))){let i=s.map((m,p)=>m-r.value(e,p)),a=i.map((m,p)=>{let v=r._14(e,p);return t._7(m,o?this._14(e,p)-v:void 0,v)}),l=i.map((m,p)=>t.length(m,a[p],this._1c)),u=Math.max(e+Math.max(...l)*1e3,r._k??e),d={_7:e,end:u,_n:r,way:t,_e:i,_y:a,from:s};return this._11.at(-1)?._7===e&&this._11.pop(),this._11.push(d),d}};",
+    text: "let D=class{constructor(e,r,t){this._5=e,this._c=r,this._1b=t,this._10=[]}_y(e){let{_10:r}=this;let[t,o]=[0,r.length];for(;t<o;){let s=t+o>>1;r[s]._7<=e?t=s+1:o=s}return r[t-1]}value(e,r=0){let t=this._y(e);return t?He(t,e,r):this._5.value(e,r)}_13(e,r=0){let t=this._y(e);if(!t)return this._5._13(e,r);let{_m:o,way:s,_7:a,end:i,_d:l,_x:u}=t,d=o._13(e,r);if(e>i)return d;let m=s._13((e-a)/1e3,l[r],u[r]);return d+m}_1e(e,r=0){return(this._y(e)?._m??this._5).value(e,r)}_r(e){let r=this._y(e);return r!==void 0&&e<r.end}_7(e,r,t,o,s=Array.from({length:this._c},(a,i)=>this.value(e,i))){let a=s.map((m,p)=>m-r.value(e,p)),i=a.map((m,p)=>{let v=r._13(e,p);return t._7(m,o?this._13(e,p)-v:void 0,v)}),l=a.map((m,p)=>t.length(m,i[p],this._1b)),u=Math.max(e+Math.max(...l)*1e3,r._j??e),d={_7:e,end:u,_m:r,way:t,_d:a,_x:i,from:s};return this._10.at(-1)?._7===e&&this._10.pop(),this._10.push(d),d}};",
   },
   {
     uses: [41],
-    text: "let ie=(n,e,{how:r},t)=>({_17:ae(n,e.pose,t,r.route)});",
+    text: "let ae=(n,e,{how:r},t)=>({_16:ie(n,e.pose,t,r.route)});",
   },
   {
     uses: [36],
-    text: "let Ge=(n,e,r,t,o)=>({_17:ie(n,e,r,t,o)._17.map(s=>({...s,_4:!0}))});",
+    text: "let Ge=(n,e,r,t,o)=>({_16:ae(n,e,r,t,o)._16.map(s=>({...s,_4:!0}))});",
   },
   {
     uses: [41, 44],
-    text: "let Ve=(n,e,{how:r},t)=>{let o=Ye(n,e.poses);return{_17:o===void 0?[]:ae(n,o,t,r.route)}};",
+    text: "let Ve=(n,e,{how:r},t)=>{let o=Ye(n,e.poses);return{_16:o===void 0?[]:ie(n,o,t,r.route)}};",
   },
   {
     uses: [33, 45],
-    text: "let Ke=(n,e,{how:r},t,o)=>{let{figure:s,channels:i}=e;return{_17:i.flatMap(a=>{let l=n._0?.(t,s,a,o),u=n._a?.(s,a);return l===void 0||!u?[]:[{_f:u,_n:E(Q(u,t,[l],r.route))}]})}};",
+    text: "let Ke=(n,e,{how:r},t,o)=>{let{figure:s,channels:a}=e;return{_16:a.flatMap(i=>{let l=n._0?.(t,s,i,o),u=n.channel?.(s,i);return l===void 0||!u?[]:[{_e:u,_m:E(Q(u,t,[l],r.route))}]})}};",
   },
   {
     uses: [33],
-    text: "let Be=(n,e,r,t)=>{let{figure:o,_a:s,amount:i}=e,a=n._a?.(o,s);return!a||a._a._d>1?{_17:[]}:{_17:[{_f:a,_n:E([a._a._1f(t)+i])}]}};",
+    text: "let Be=(n,e,r,t)=>{let{figure:o,channel:s,amount:a}=e,i=n.channel?.(o,s);return!i||i.channel._c>1?{_16:[]}:{_16:[{_e:i,_m:E([i.channel._1e(t)+a])}]}};",
   },
   {
     uses: [20, 33, 45],
-    text: "function ae(n,e,r,t){return e!==A?n._b(e).map(({_f:o,values:s})=>({_f:o,pose:e,_n:E(Q(o,r,s,t))})):[...n._f.values()].map(o=>{let{_5:s}=o._a,i=s._1d&&o._1i?E(Q(o,r,[s.value(r,0)],t)):s;return{_f:o,_n:i,pose:e}})}",
+    text: "function ie(n,e,r,t){return e!==A?n._a(e).map(({_e:o,values:s})=>({_e:o,pose:e,_m:E(Q(o,r,s,t))})):[...n._e.values()].map(o=>{let{_5:s}=o.channel,a=s._1c&&o._1h?E(Q(o,r,[s.value(r,0)],t)):s;return{_e:o,_m:a,pose:e}})}",
   },
   {
     uses: [20, 43],
-    text: "function le(n,e){let r=e===A?[...n._f.values()]:n._b(e).map(({_f:t})=>t);return ue(r,e)&&(e===A||r.length>0)}",
+    text: "function le(n,e){let r=e===A?[...n._e.values()]:n._a(e).map(({_e:t})=>t);return ue(r,e)&&(e===A||r.length>0)}",
   },
   {
     uses: [20],
@@ -243,15 +243,15 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [20, 42, 43],
-    text: "function Ye(n,e){let r=e.flatMap(s=>n._b(s).map(({_f:i})=>i)),t=s=>s===A?ue(r,s):le(n,s),o=e.findIndex(t);return e[(o+1)%e.length]}",
+    text: "function Ye(n,e){let r=e.flatMap(s=>n._a(s).map(({_e:a})=>a)),t=s=>s===A?ue(r,s):le(n,s),o=e.findIndex(t);return e[(o+1)%e.length]}",
   },
   {
     uses: [],
-    text: 'function Q({_1i:n,_a:e},r,t,o="shorter"){if(!n)return t;let s=e.value(r);return[s+n(s,t[0],o)]}',
+    text: 'function Q({_1h:n,channel:e},r,t,o="shorter"){if(!n)return t;let s=e.value(r);return[s+n(s,t[0],o)]}',
   },
   {
     uses: [],
-    text: "function Z({curves:n},e){let[r,...t]=n[e],o=(s,i)=>{let[a,l,...u]=t.find(v=>s<v[1])??t.at(-1),d=(2*s-a-l)/(l-a);let[m,p]=[0,0];for(let v of u.reverse())p=p*d+m,m=m*d+v;return i?p*2/(l-a):m};return{value:s=>o(s,!1),_19:s=>s?o(s,!0):r}}",
+    text: "function Z({curves:n},e){let[r,...t]=n[e],o=(s,a)=>{let[i,l,...u]=t.find(v=>s<v[1])??t.at(-1),d=(2*s-i-l)/(l-i);let[m,p]=[0,0];for(let v of u.reverse())p=p*d+m,m=m*d+v;return a?p*2/(l-i):m};return{value:s=>o(s,!1),_18:s=>s?o(s,!0):r}}",
   },
   {
     uses: [],
@@ -259,15 +259,15 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function B({_1s:n,_1t:e},r,t){let o=n.getBoundingClientRect(),s=e.size[0]/o.width;return[(r-o.x)*s,(t-o.y)*s]}",
+    text: "function B({_1r:n,_1s:e},r,t){let o=n.getBoundingClientRect(),s=e.size[0]/o.width;return[(r-o.x)*s,(t-o.y)*s]}",
   },
   {
     uses: [47, 48],
-    text: 'function ze(n){let e=!1;n.on("pointerdown pointermove pointerup pointercancel",r=>{let t=qe[r.type]??"release",o=document.elementFromPoint(r.clientX,r.clientY);if(!r.isPrimary||r.button>0||(t==="press"?!n._1s.contains(o):t==="release"&&!e))return;e=t==="press"||e&&t==="move";let[s,i]=B(n,r.clientX,r.clientY);n.send({type:t,x:s,y:i,figure:n._l(o)[0]??null},r)})}',
+    text: 'function ze(n){let e=!1;n.on("pointerdown pointermove pointerup pointercancel",r=>{let t=qe[r.type]??"release",o=["","mouse"].includes(r.pointerType)?r.target:document.elementFromPoint(r.clientX,r.clientY);if(!r.isPrimary||r.button>0||(t==="press"?!n._1r.contains(o):t==="release"&&!e))return;e=t==="press"||e&&t==="move";let[s,a]=B(n,r.clientX,r.clientY);n.send({type:t,x:s,y:a,figure:n._k(o)[0]??null},r)})}',
   },
   {
     uses: [48],
-    text: 'function Ue(n){for(let e of n._1t.pressable){let r=n._j.get(e);r&&(r.tabIndex=0,r.role??="button",n.on("keydown keyup",t=>{if(t.repeat||t.key!=="Enter"&&t.key!==" ")return;t.preventDefault();let o=r.getBoundingClientRect(),[s,i]=B(n,o.x+o.width/2,o.y+o.height/2);n.send({type:t.type==="keydown"?"press":"release",x:s,y:i,figure:e},t)},r))}}',
+    text: 'function Ue(n){for(let e of n._1s.pressable){let r=n._i.get(e);r&&(r.tabIndex=0,r.role??="button",n.on("keydown keyup",t=>{if(t.repeat||t.key!=="Enter"&&t.key!==" ")return;t.preventDefault();let o=r.getBoundingClientRect(),[s,a]=B(n,o.x+o.width/2,o.y+o.height/2);n.send({type:t.type==="keydown"?"press":"release",x:s,y:a,figure:e},t)},r))}}',
   },
   {
     uses: [],
@@ -275,7 +275,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: 'function Xe(n){let e=r=>{let t=document.scrollingElement;for(let{id:o,of:s}of n._1t.levers)s.kind==="scroll"&&n.send({type:"lever",lever:o,value:t.scrollTop/(t.scrollHeight-t.clientHeight||1)},r)};n.on("scroll",e),e()}',
+    text: 'function Xe(n){let e=r=>{let t=document.scrollingElement;for(let{id:o,of:s}of n._1s.levers)s.kind==="scroll"&&n.send({type:"lever",lever:o,value:t.scrollTop/(t.scrollHeight-t.clientHeight||1)},r)};n.on("scroll",e),e()}',
   },
   {
     uses: [],
@@ -287,7 +287,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [54],
-    text: 'function pe(n,e,r,t,o){let s=i=>r.value(n==="value"?t(i-e):Math.abs(o(i-e)));return{_1d:!1,value:s,_14:i=>n==="value"?r._19(t(i-e))*o(i-e):(s(i)-s(i-de))*1e3/de}}',
+    text: 'function pe(n,e,r,t,o){let s=a=>r.value(n==="value"?t(a-e):Math.abs(o(a-e)));return{_1c:!1,value:s,_13:a=>n==="value"?r._18(t(a-e))*o(a-e):(s(a)-s(a-de))*1e3/de}}',
   },
   {
     uses: [],
@@ -295,11 +295,11 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [19, 33, 35, 56],
-    text: "let Y=class{constructor(e,r){this.lever=e,this.way=r;let{range:t}=e,o=Math.abs(t[1]-t[0])*Je;this._a=new D(E([j(e)]),1,o)}_m(e,r){let[t,o]=this.lever.range,s=Math.min(Math.max(r,t),o);return this._a._1f(e)===s?!1:(this._a._7(e,E([s]),this.way,!0),!0)}};",
+    text: "let Y=class{constructor(e,r){this.lever=e,this.way=r;let{range:t}=e,o=Math.abs(t[1]-t[0])*Je;this.channel=new D(E([j(e)]),1,o)}_l(e,r){let[t,o]=this.lever.range,s=Math.min(Math.max(r,t),o);return this.channel._1e(e)===s?!1:(this.channel._7(e,E([s]),this.way,!0),!0)}};",
   },
   {
     uses: [28, 57],
-    text: "let ee=n=>({_1t:e,_w:r,_v:t},o)=>{o.levers=new Map(e.levers.map(s=>{let i=t||s.way.length===0?w:n(...s.way),a=new Y(s,i);return r.push(a._a),[s.id,a]}))};",
+    text: "let ee=n=>({_1s:e,_v:r,_u:t},o)=>{o.levers=new Map(e.levers.map(s=>{let a=t||s.way.length===0?w:n(...s.way),i=new Y(s,a);return r.push(i.channel),[s.id,i]}))};",
   },
   {
     uses: [31, 58],
@@ -315,7 +315,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [46, 55],
-    text: 'function nn({_1t:n,_2:e},r){for(let[t,o,s,i,a]of n.followers){let l=Z(n,s),u=()=>(typeof o=="number"?e[o]:r.levers?.get(o))?._a;e[t]._a._5=pe(i,a,l,d=>u().value(d),d=>u()._14(d))}}',
+    text: 'function nn({_1s:n,_2:e},r){for(let[t,o,s,a,i]of n.followers){let l=Z(n,s),u=()=>(typeof o=="number"?e[o]:r.levers?.get(o))?.channel;e[t].channel._5=pe(a,i,l,d=>u().value(d),d=>u()._13(d))}}',
   },
   {
     uses: [],
@@ -327,7 +327,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [48],
-    text: 'function ye(n,e,r,t){let o=e.appendChild(document.createElement("i"));o.style.cssText=`position:absolute;left:${r};top:${t}`;let{x:s,y:i}=o.getBoundingClientRect();return o.remove(),B(n,s,i)}',
+    text: 'function ye(n,e,r,t){let o=e.appendChild(document.createElement("i"));o.style.cssText=`position:absolute;left:${r};top:${t}`;let{x:s,y:a}=o.getBoundingClientRect();return o.remove(),B(n,s,a)}',
   },
   {
     uses: [65],
@@ -335,27 +335,27 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function tn({_1t:n,_g:e},r){r._a=(t,o)=>{let s=n.channels.findIndex(i=>i[0]===t&&i[1]===o);return s<0?void 0:e(s)}}",
+    text: "function tn({_1s:n,_f:e},r){r.channel=(t,o)=>{let s=n.channels.findIndex(a=>a[0]===t&&a[1]===o);return s<0?void 0:e(s)}}",
   },
   {
     uses: [64, 66],
-    text: 'function on(n,e){e._0=(r,t,o,{x:s,y:i})=>{n.paint(r);let[a,l]=ne(n,n._j.get(t));return o==="rotate"?q(s-a,i-l):(e._a?.(t,o)?._a.value(r)??0)+(o==="x"?s-a:i-l)}}',
+    text: 'function on(n,e){e._0=(r,t,o,{x:s,y:a})=>{n.paint(r);let[i,l]=ne(n,n._i.get(t));return o==="rotate"?q(s-i,a-l):(e.channel?.(t,o)?.channel.value(r)??0)+(o==="x"?s-i:a-l)}}',
   },
   {
     uses: [64, 65, 66],
-    text: 'function sn(n,e){e._0=(r,t,o,{x:s,y:i})=>{let a=n._j.get(t);n.paint(r);let l=(M,S)=>ye(n,a.parentElement,M,S),[[u,d],[m,p],[v,y]]=[l("0","0"),l("999px","0"),l("0","999px")],[f,g]=ne(n,a),{x,y:L}=new DOMMatrix([m-u,p-d,v-u,y-d,0,0]).inverse().transformPoint({x:s-f,y:i-g});return Number.isNaN(x)?void 0:o==="rotate"?q(x,L):(e._a?.(t,o)?._a.value(r)??0)+999*(o==="x"?x:L)}}',
+    text: 'function sn(n,e){e._0=(r,t,o,{x:s,y:a})=>{let i=n._i.get(t);n.paint(r);let l=(M,S)=>ye(n,i.parentElement,M,S),[[u,d],[m,p],[v,y]]=[l("0","0"),l("999px","0"),l("0","999px")],[f,g]=ne(n,i),{x,y:L}=new DOMMatrix([m-u,p-d,v-u,y-d,0,0]).inverse().transformPoint({x:s-f,y:a-g});return Number.isNaN(x)?void 0:o==="rotate"?q(x,L):(e.channel?.(t,o)?.channel.value(r)??0)+999*(o==="x"?x:L)}}',
   },
   {
     uses: [],
-    text: 'function me({_1t:n},e){e._12=(r,t,{x:o,y:s})=>{let i=n.levers.find(a=>a.of===t)?.corner??0;return t.kind==="pointer-x"?o-i:t.kind==="pointer-y"?s-i:void 0}}',
+    text: 'function me({_1s:n},e){e._11=(r,t,{x:o,y:s})=>{let a=n.levers.find(i=>i.of===t)?.corner??0;return t.kind==="pointer-x"?o-a:t.kind==="pointer-y"?s-a:void 0}}',
   },
   {
     uses: [64, 66, 70],
-    text: 'function an(n,e){me(n,e);let r=e._12;e._12=(t,o,s)=>{if(o.kind!=="angle"&&o.kind!=="distance")return r?.(t,o,s);let i=n._j.get(o.figure);if(!i)return;n.paint(t);let[a,l]=ne(n,i),[u,d]=[s.x-a,s.y-l];return o.kind==="angle"?q(u,d):Math.hypot(u,d)}}',
+    text: 'function an(n,e){me(n,e);let r=e._11;e._11=(t,o,s)=>{if(o.kind!=="angle"&&o.kind!=="distance")return r?.(t,o,s);let a=n._i.get(o.figure);if(!a)return;n.paint(t);let[i,l]=ne(n,a),[u,d]=[s.x-i,s.y-l];return o.kind==="angle"?q(u,d):Math.hypot(u,d)}}',
   },
   {
     uses: [],
-    text: "function ce(n,e,r,t){let o=new Map;let s={_17:[]};for(let i of e.then){let a=n._1g[i.do]?.(n,i,e,r,t);for(let l of a?._17??[])o.set(l._f._1r,l);s={...s,...a,_17:[...o.values()]}}return s}",
+    text: "function ce(n,e,r,t){let o=new Map;let s={_16:[]};for(let a of e.then){let i=n._1f[a.do]?.(n,a,e,r,t);for(let l of i?._16??[])o.set(l._e._1q,l);s={...s,...i,_16:[...o.values()]}}return s}",
   },
   {
     uses: [],
@@ -363,10 +363,10 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [28, 72, 73],
-    text: 'function ve(n,e){let r=[];let t=Number.NEGATIVE_INFINITY,o={x:0,y:0,figure:null};let s=(y,f)=>{if(!isFinite(y))return;let g=r.length;for(;g>0&&r[g-1]._h>y;)g--;r.splice(g,0,{_h:y,_16:f})},i=()=>r[0]?._h??1/0,a=y=>{for(;i()<=y;)t=Math.max(t,i()),r.shift()?._16();t=Math.max(t,y)},l=(y,f)=>{for(let g of n.responses)f(g)&&u(g,y)},u=(y,f)=>{p._1e?.(y,f)||(y.inPose===void 0||n._t?.(n,y.inPose))&&d(y,f,o)},d=(y,f,g)=>{let x=ce(n,y,f,g);x._o&&x._17.length===0||p._1l?.(y,f,g,x)||m(y,f,x)},m=(y,f,g)=>{let{how:x,midFlight:L}=y,N=n._1n(x,n._18?.(g,x,f)??1),M=[];let S=f;for(let{_f:k,_n:F,_4:G,pose:_}of g._17){let{_a:I}=k,O=I._z(f),C=O!==void 0&&f<O.end,R=I._14(f),H=G?w:k._p?k._p(I,F,N,f):N;if(!H)continue;let T=I._7(f,F,H,L==="keeps-speed"&&!g._1j&&(C||R!==0),L==="starts-over"&&C?O.from:n._1b?.(k,f));k.pose=_??fe,S=Math.max(S,T.end),M.push({_f:k,_10:T,_r:C,_6:R})}g._8?.(p),p._9?.(y,f,M,S)},p={get _q(){return t},get _x(){return i()},_13:s,_3:l,_1:a,_1h:u,_7:d,send(y,f){a(y),n.note?.("event",y,f),"x"in f&&(o=f);for(let g of v)g?.(y,f)}},v=e.map(y=>y(p,n));return p}',
+    text: 'function ve(n,e){let r=[];let t=Number.NEGATIVE_INFINITY,o={x:0,y:0,figure:null};let s=(y,f)=>{if(!isFinite(y))return;let g=r.length;for(;g>0&&r[g-1]._g>y;)g--;r.splice(g,0,{_g:y,_15:f})},a=()=>r[0]?._g??1/0,i=y=>{for(;a()<=y;)t=Math.max(t,a()),r.shift()?._15();t=Math.max(t,y)},l=(y,f)=>{for(let g of n.responses)f(g)&&u(g,y)},u=(y,f)=>{p._1d?.(y,f)||(y.inPose===void 0||n._s?.(n,y.inPose))&&d(y,f,o)},d=(y,f,g)=>{let x=ce(n,y,f,g);x._n&&x._16.length===0||p._1k?.(y,f,g,x)||m(y,f,x)},m=(y,f,g)=>{let{how:x,midFlight:L}=y,N=n._1m(x,n._17?.(g,x,f)??1),M=[];let S=f;for(let{_e:k,_m:F,_4:G,pose:_}of g._16){let{channel:I}=k,O=I._y(f),C=O!==void 0&&f<O.end,R=I._13(f),H=G?w:k._o?k._o(I,F,N,f):N;if(!H)continue;let T=I._7(f,F,H,L==="keeps-speed"&&!g._1i&&(C||R!==0),L==="starts-over"&&C?O.from:n._1a?.(k,f));k.pose=_??fe,S=Math.max(S,T.end),M.push({_e:k,_z:T,_q:C,_6:R})}g._8?.(p),p._9?.(y,f,M,S)},p={get _p(){return t},get _w(){return a()},_12:s,_3:l,_1:i,_1g:u,_7:d,send(y,f){i(y),n.note?.("event",y,f),"x"in f&&(o=f);for(let g of v)g?.(y,f)}},v=e.map(y=>y(p,n));return p}',
   },
   {
     uses: [28, 33, 35, 74],
-    text: 'function ln(n,e,{reduced:r="auto",note:t,now:o},{_1o:s,_1k:i,_1p:a,_1i:l,_p:u,_1a:d,curve:m,_i:p,_u:v}){let y=o??(()=>performance.now()),f=y(),g=r==="auto"?matchMedia("(prefers-reduced-motion: reduce)").matches:r,x=c=>e.querySelector(c),L=new Map;for(let[c,[b,h]]of Object.entries(n.figures)){let P=x(b);P&&(P.style.cssText+=h,L.set(c,P))}e.style.touchAction=n.touch;let N=n.shown.map(([c,...b])=>({element:x(c),_15:b,text:""})),M=n.channels.map(([,,c,b,h,...P],W)=>({_1r:W,_1q:h,pose:null,_a:new D(E(P),P.length,b),_1i:c===1?l:void 0,_p:c===2?u:void 0})),S=M.map(({_a:c})=>c),k=new Map;let F=0,G=0;let _=new AbortController,I=c=>Math.max((c&&!o?c.timeStamp:y())-f,T._q),O=()=>{F||=requestAnimationFrame(()=>{F=0,C()})},C=()=>{let c=I();T._1(c),R.paint(c);let b=!1;for(let{_11:h}of S){for(;(h[1]?._7??c)<c-n.lag;)h.shift();b||=(h.at(-1)?.end??0)+n.lag>c}clearTimeout(G),!_.signal.aborted&&(b?O():isFinite(T._x)&&(G=window.setTimeout(O,T._x-c)))},R={_1t:n,_1s:e,_v:g,_j:L,_2:M,_w:S,_l:c=>[...L].filter(([,b])=>c&&b.contains(c)).map(([b])=>b).reverse(),_g(c){let b=M[c];return k.set(c,b),b},on(c,b,h=document){let{signal:P}=_;for(let W of c.split(" "))h.addEventListener(W,b,{capture:!0,signal:P})},send(c,b){T.send(I(b),c),O()},paint(c){for(let b of N){let[h,P,W]=b._15,re=P.map(V=>typeof V=="string"?V:S[V>>2]?.value(c,V&3)),z=W===void 0?re.join(""):v?.(W,re)?"inherit":"hidden";b.text!==z&&b.element?.style.setProperty(h,z),b.text=z}}},H={...a,_f:k,note:t,size:n.size,responses:n.responses,_b:c=>(n.poses[c]??[]).map(([b,...h])=>({_f:R._g(b),values:h})),_1n({curve:c,duration:b},h){let P=c,W=b*h/1e3;return g?w:typeof P!="number"?d?.(...P)??w:W>0&&p&&m?.(p(n,P),W)||w},_c:c=>[...R._l(L.get(c)),null]},T=ve(H,s);for(let c of i)c(R,H);return C(),{send:R.send,paint:C,stop:()=>_.abort()}}',
+    text: 'function ln(n,e,{reduced:r="auto",note:t,now:o},{_1n:s,_1j:a,_1o:i,_1h:l,_o:u,_19:d,curve:m,_h:p,_t:v}){let y=o??(()=>performance.now()),f=y(),g=r==="auto"?matchMedia("(prefers-reduced-motion: reduce)").matches:r,x=c=>e.querySelector(c),L=new Map;for(let[c,[b,h]]of Object.entries(n.figures)){let P=x(b);P&&(P.style.cssText+=h,L.set(c,P))}e.style.touchAction=n.touch;let N=n.shown.map(([c,...b])=>({element:x(c),_14:b,text:""})),M=n.channels.map(([,,c,b,h,...P],W)=>({_1q:W,_1p:h,pose:null,channel:new D(E(P),P.length,b),_1h:c===1?l:void 0,_o:c===2?u:void 0})),S=M.map(({channel:c})=>c),k=new Map;let F=0,G=0;let _=new AbortController,I=c=>Math.max((c&&!o?c.timeStamp:y())-f,T._p),O=()=>{F||=requestAnimationFrame(()=>{F=0,C()})},C=()=>{let c=I();T._1(c),R.paint(c);let b=!1;for(let{_10:h}of S){for(;(h[1]?._7??c)<c-n.lag;)h.shift();b||=(h.at(-1)?.end??0)+n.lag>c}clearTimeout(G),!_.signal.aborted&&(b?O():isFinite(T._w)&&(G=window.setTimeout(O,T._w-c)))},R={_1s:n,_1r:e,_u:g,_i:L,_2:M,_v:S,_k:c=>[...L].filter(([,b])=>c&&b.contains(c)).map(([b])=>b).reverse(),_f(c){let b=M[c];return k.set(c,b),b},on(c,b,h=document){let{signal:P}=_;for(let W of c.split(" "))h.addEventListener(W,b,{capture:!0,signal:P})},send(c,b){T.send(I(b),c),O()},paint(c){for(let b of N){let[h,P,W]=b._14,re=P.map(V=>typeof V=="string"?V:S[V>>2]?.value(c,V&3)),z=W===void 0?re.join(""):v?.(W,re)?"inherit":"hidden";b.text!==z&&b.element?.style.setProperty(h,z),b.text=z}}},H={...i,_e:k,note:t,size:n.size,responses:n.responses,_a:c=>(n.poses[c]??[]).map(([b,...h])=>({_e:R._f(b),values:h})),_1m({curve:c,duration:b},h){let P=c,W=b*h/1e3;return g?w:typeof P!="number"?d?.(...P)??w:W>0&&p&&m?.(p(n,P),W)||w},_b:c=>[...R._k(L.get(c)),null]},T=ve(H,s);for(let c of a)c(R,H);return C(),{send:R.send,paint:C,stop:()=>_.abort()}}',
   },
 ];

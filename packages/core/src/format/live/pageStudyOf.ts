@@ -130,6 +130,12 @@ export function pageStudyOf(
     const from = followsLever(source) ? source.lever : slotOf(source.figure, source.channel);
     return [slotOf(follower.figure, follower.channel), from, curve, of, lag];
   });
+  /** Whether a color never shows what is behind it. */
+  const isOpaque = (slot: number): boolean =>
+    channels[slot]?.[8] === 1 &&
+    Object.values(poses).every((pose) =>
+      pose.every(([at, ...values]) => at !== slot || values[3] === 1),
+    );
   return {
     size: [study.scene.width, study.scene.height],
     touch: live.levers.some(({ of }) => !["scroll", "slider", "key"].includes(of.kind))
@@ -159,10 +165,13 @@ export function pageStudyOf(
     levers: live.levers.map((lever) => pageLever(lever, state)),
     shown: study.figures.flatMap((figure, index) =>
       leaves(figure)
-        ? shownOf(study, figure, selectorOf[figure.id] as string, rest, (channel) =>
-            slots.has(`${figure.id} ${channel}`)
-              ? slotOf(figure.id, channel)
-              : (rest[motion.slot(index, channel)] as number).toString(),
+        ? shownOf(
+            ...([study, figure, selectorOf[figure.id] as string] as const),
+            (channel) =>
+              slots.has(`${figure.id} ${channel}`)
+                ? slotOf(figure.id, channel)
+                : (rest[motion.slot(index, channel)] as number).toString(),
+            isOpaque,
           )
         : [],
     ),
@@ -190,8 +199,8 @@ function shownOf(
   { scene }: Study,
   figure: Figure,
   selector: string,
-  rest: Float64Array,
   written: (channel: ChannelId) => number | string,
+  isOpaque: (slot: number) => boolean,
 ): PageProperty[] {
   const around = { perspective: scene.perspective ?? PERSPECTIVE };
   const own = CSS_PROPERTIES.flatMap((property): PageProperty[] => {
@@ -200,7 +209,7 @@ function shownOf(
     if (property.property === "visibility")
       return [[selector, property.property, [4 * (values[0] as number)], 0]];
     const texts = values.map((value, i) =>
-      textOf(value, property, property.channels[i] as ChannelId),
+      textOf(value, property, property.channels[i] as ChannelId, isOpaque),
     );
     return [[selector, property.property, partsOf(combine(property, texts, around))]];
   });
@@ -221,12 +230,21 @@ function shownOf(
 }
 
 /** A value with its unit; a channel stands between two marks, as 4 times its slot plus its component. */
-function textOf(value: number | string, { unit }: CssProperty, id: ChannelId): string {
+function textOf(
+  value: number | string,
+  { unit }: CssProperty,
+  id: ChannelId,
+  isOpaque: (slot: number) => boolean,
+): string {
   const channel = channelOf(id);
   if (channel.kind === "color") {
     if (typeof value === "string") return value;
     const [l, a, b, alpha] = [0, 1, 2, 3].map((c) => `\u0000${4 * value + c}\u0000`);
-    return `oklab(${l} ${a} ${b} / ${alpha})`;
+    // The components are multiplied with alpha, and CSS is told them without.
+    const shown = (part = "") => `calc(${part}/clamp(1e-6,${alpha},1))`;
+    return isOpaque(value)
+      ? `oklab(${l} ${a} ${b})`
+      : `oklab(${shown(l)} ${shown(a)} ${shown(b)} / ${alpha})`;
   }
   if (typeof value === "string") return `${clampShown(channel, Number(value))}${unit}`;
   const text = `\u0000${4 * value}\u0000${unit}`;

@@ -15,8 +15,8 @@ export interface Shown {
 }
 
 /**
- * JavaScript for a page that plays a hand-off: it defines `levitasShownAt(time)`, which puts every animation at a time
- * and gives `Shown` by figure id, and answers messages of the page around it; see `StageMessage`.
+ * JavaScript for a page that plays a hand-off: it defines `levitasShownNow()`, which gives `Shown` by figure id,
+ * and `levitasShownAt(time)`, which puts every animation at a time before that, and answers messages of the page around it; see `StageMessage`.
  *
  * @param selectorOf selectors by figure id
  */
@@ -103,6 +103,9 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
   };
   globalThis.levitasShownAt = (time) => {
     seek(time);
+    return levitasShownNow();
+  };
+  globalThis.levitasShownNow = () => {
     const { left, top } = scene.getBoundingClientRect();
     return Object.fromEntries(figures.map((figure) => [figure.id, shown(figure, left, top)]));
   };

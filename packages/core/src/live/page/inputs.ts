@@ -18,7 +18,10 @@ export function pointerInput(page: Page): void {
   let isDown = false;
   page.on("pointerdown pointermove pointerup pointercancel", (event: PointerEvent) => {
     const type = TYPES[event.type] ?? "release";
-    const hit = document.elementFromPoint(event.clientX, event.clientY);
+    // A finger and a pen stay on the element they pressed, whatever they are over now.
+    const hit = ["", "mouse"].includes(event.pointerType)
+      ? (event.target as Element)
+      : document.elementFromPoint(event.clientX, event.clientY);
     if (!event.isPrimary || event.button > 0) return;
     if (type === "press" ? !page.scene.contains(hit) : type === "release" && !isDown) return;
     isDown = type === "press" || (isDown && type === "move");
