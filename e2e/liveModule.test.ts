@@ -84,7 +84,7 @@ describe("the module that answers", () => {
   interface Recorded {
     readonly begin: number;
     readonly taken: TakeEvent[];
-    readonly heard: { type: string; at: number; x: number; y: number; name: string }[];
+    readonly heard: { type: string; at: number; trusted: boolean }[];
     readonly frames: { time: number; shown: Record<string, Shown> }[];
   }
 
@@ -106,9 +106,9 @@ describe("the module that answers", () => {
         live(undefined, { note: (kind, time, what) => kind === "event" && record.taken.push({ time, ...what }) });
         record.begin = record.times[0];
       };
-      for (const type of ["pointerdown", "pointermove", "pointerup"])
+      for (const type of ["pointerdown", "pointermove", "pointerup", "pointercancel", "keydown", "keyup"])
         addEventListener(type, (event) => {
-          record.heard.push({ type, at: event.timeStamp, x: event.clientX, y: event.clientY, trusted: event.isTrusted });
+          record.heard.push({ type, at: event.timeStamp, trusted: event.isTrusted });
         }, true);
     }</script>`,
     );
@@ -139,55 +139,163 @@ describe("the module that answers", () => {
   }
 
   /** Compares every frame with the replay of what was done. */
-  function expectReplayed(study: Study, { taken, frames, begin, heard }: Recorded, least: number) {
+  function expectReplayed(study: Study, { taken, frames, begin, heard }: Recorded): void {
     const live = replay(study, { events: taken });
     const motion = takeMotion(study, { events: taken, duration: 0 });
     const found = noDifference();
-    const at: typeof motion = { ...motion, at: (t, out) => live.at(t, out) };
-    for (const { time, shown } of frames) compareShown(at, time, shown, found, 0.01);
-    expect(frames.length).toBeGreaterThan(least);
+    const replayed = { ...motion, at: (t: number, out: Float64Array) => live.at(t, out) };
+    for (const { time, shown } of frames) compareShown(replayed, time, shown, found, 0.01);
     expectAlike(found, { ...TOLERANCES, position: 0.5, angle: 0.1 });
-    // Each event was taken when it was done, and not later than the frame that was painted since.
-    const pointer = taken.filter((event) => "x" in event);
-    const raw = heard.filter(({ type }) => type !== "pointerup" || true);
-    for (const event of pointer) {
-      const near = Math.min(...raw.map(({ at }) => Math.abs(at - begin - event.time)));
-      expect(near).toBeLessThan(40);
+    // It was a real hand: what was taken is what the browser heard, at the browser's own times.
+    expect(heard.every(({ trusted }) => trusted)).toBe(true);
+    for (const event of taken) {
+      if (!("x" in event)) continue;
+      const near = heard.map(({ at }) => Math.abs(at - begin - event.time));
+      expect(Math.min(...near)).toBeLessThan(40);
     }
-    return found;
+    // Most frames are of something on its way, some of them in mid-flight when it was done again.
+    const moving = frames.filter(({ time }) => live.isMoving(time)).length;
+    expect(moving).toBeGreaterThan(20);
   }
+
+  const pressed = (events: readonly TakeEvent[]) =>
+    events.flatMap((event) => (event.type === "press" ? [event.figure] : []));
 
   const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
-  it("is pressed by a real mouse, in mid-flight as well: the tide dial", async () => {
+  /** Does a take by mouse and keys, in its own time. */
+  async function perform({ events, duration }: Take): Promise<void> {
+    const begin = performance.now();
+    const until = async (time: number) => {
+      const left = time - (performance.now() - begin);
+      if (left > 0) await wait(left);
+    };
+    for (const event of events) {
+      await until(event.time);
+      if (event.type === "lever") continue;
+      if (event.type === "key-down") await page.keyboard.down(event.key as "g");
+      else if (event.type === "key-up") await page.keyboard.up(event.key as "g");
+      else if ("x" in event) {
+        await page.mouse.move(event.x, event.y);
+        if (event.type === "press") await page.mouse.down();
+        if (event.type === "release") await page.mouse.up();
+      }
+    }
+    await until(duration);
+  }
+
+  it.each(
+    ["Tide dial", "Pass flips", "Gate notice", "Lighthouse", "Landing"].map((name): [string] => [
+      name,
+    ]),
+  )("answers a real mouse as the replay of it does, frame by frame: %s", async (name) => {
+    const study = demo(name);
+    const take = study.live?.takes[0] as Take;
+    const record = await driven(study, () => perform(take));
+    // What is pressed anywhere in the scene is here what stands there.
+    expect(pressed(record.taken)).toEqual(
+      pressed(take.events).map((figure) => figure ?? expect.anything()),
+    );
+    expectReplayed(study, record);
+  });
+
+  it("is taken over in mid-flight by another figure: the tide dial and its button", async () => {
     const study = demo("Tide dial");
     const record = await driven(study, async () => {
-      await page.mouse.move(320, 100);
-      await wait(60);
       for (const [x, y] of [
         [440, 120],
         [200, 160],
-        [420, 300],
+        [560, 360],
+        [560, 360],
         [330, 60],
       ] as const) {
         await page.mouse.click(x, y);
         await wait(170);
       }
-      // The button beside it takes the needle over in mid-flight.
-      await page.mouse.click(560, 360);
-      await wait(350);
-      await page.mouse.click(560, 360);
-      await wait(1200);
+      await wait(900);
     });
-    expect(record.heard.every((event) => (event as unknown as { trusted: boolean }).trusted)).toBe(
-      true,
+    expect(pressed(record.taken)).toEqual(["dial", "dial", "button", "button", "dial"]);
+    expectReplayed(study, record);
+  });
+
+  it("follows a slider of the page that is dragged: the gangway", async () => {
+    const study = demo("Gangway");
+    const record = await driven(study, async () => {
+      const slider = await page.waitForSelector("input[data-lever]");
+      const box = await slider?.boundingBox();
+      const [x = 0, y = 0, width = 0] = [
+        box?.x,
+        (box?.y ?? 0) + (box?.height ?? 0) / 2,
+        box?.width,
+      ];
+      await page.mouse.move(x + 6, y);
+      await page.mouse.down();
+      await page.mouse.move(x + width - 2, y, { steps: 12 });
+      await wait(250);
+      await page.mouse.move(x + width / 2, y, { steps: 6 });
+      await page.mouse.up();
+      await wait(900);
+    });
+    expect(record.taken.filter(({ type }) => type === "lever").length).toBeGreaterThan(4);
+    expectReplayed(study, record);
+  });
+
+  it("follows how far the page is scrolled: the header", async () => {
+    const study = demo("Header");
+    const record = await driven(study, async () => {
+      await page.mouse.move(300, 200);
+      for (let turn = 0; turn < 6; turn++) {
+        await page.mouse.wheel({ deltaY: turn < 4 ? 160 : -90 });
+        await wait(120);
+      }
+      await wait(400);
+    });
+    expect(record.taken.filter(({ type }) => type === "lever").length).toBeGreaterThan(4);
+    expectReplayed(study, record);
+  });
+
+  it("is pressed by Enter and Space where the focus is, and by a finger", async () => {
+    const study = demo("Tide dial");
+    const record = await driven(study, async () => {
+      await page.keyboard.press("Tab");
+      await page.keyboard.press("Tab");
+      expect(await page.evaluate(() => document.activeElement?.className)).toBe("high-water");
+      await page.keyboard.press("Enter");
+      await wait(200);
+      await page.keyboard.press(" ");
+      await wait(200);
+      await page.touchscreen.tap(220, 120);
+      await wait(700);
+    });
+    expect(pressed(record.taken)).toEqual(["button", "button", "dial"]);
+    expectReplayed(study, record);
+  });
+
+  it("goes at once for people who prefer reduced motion, and answers no more once stopped", async () => {
+    const study = demo("Pass flips");
+    const { text = "", selectorOf = {} } = LIVE?.write(study, { file: "page" }, {}) ?? {};
+    const own = await browser.newPage();
+    await own.emulateMediaFeatures([{ name: "prefers-reduced-motion", value: "reduce" }]);
+    await own.setContent(
+      text.replace("live();\n}</script>", "globalThis.controls = live();\n}</script>"),
     );
-    const presses = record.taken.filter(({ type }) => type === "press");
-    expect(presses.map((each) => "figure" in each && each.figure)).toEqual(
-      ["dial", "dial", "dial", "dial", "button", "button"].map((name) =>
-        expect.stringMatching(name === "dial" ? /dial|needle|high|low/ : name),
-      ),
+    const pass = selectorOf.pass ?? "";
+    const box = await (await own.waitForSelector(pass))?.boundingBox();
+    const [x, y] = [(box?.x ?? 0) + (box?.width ?? 0) / 2, (box?.y ?? 0) + (box?.height ?? 0) / 2];
+    const look = () => own.$eval(pass, (element) => (element as HTMLElement).style.transform);
+    const before = await look();
+    await own.mouse.click(x, y);
+    await own.evaluate(
+      () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))),
     );
-    expectReplayed(study, record, 60);
+    const after = await look();
+    expect(after).not.toBe(before);
+    await wait(300);
+    expect(await look()).toBe(after);
+    await own.evaluate("controls.stop()");
+    await own.mouse.click(x, y);
+    await wait(200);
+    expect(await look()).toBe(after);
+    await own.close();
   });
 });
