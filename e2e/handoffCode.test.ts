@@ -7,7 +7,7 @@ import { compileStudy } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import { buildSync } from "esbuild";
 import type { Browser, Page } from "puppeteer-core";
-import { demoStudies } from "../packages/core/src/testing/index.ts";
+import { demoStudies, liveDemos } from "../packages/core/src/testing/index.ts";
 import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
 import { launchBrowser } from "./harness/browser.ts";
 import { choreography, restlessStudy } from "./harness/choreography.ts";
@@ -51,6 +51,11 @@ describe("code that is handed off", () => {
         return file;
       }),
     );
+    liveDemos().forEach(([, study], i) => {
+      const file = join(folder, `live-${i}.js`);
+      writeFileSync(file, textOf("live", study));
+      files.push(file);
+    });
     // Motions of a few lanes are enough of a table to be judged by its types.
     studies.slice(0, 4).forEach(([, study], i) => {
       const file = join(folder, `function-${i}.ts`);
@@ -62,6 +67,7 @@ describe("code that is handed off", () => {
       user,
       `import { play, duration } from "./module-0.js";
 import { Scene, usePlayer } from "./react-0.js";
+import { live } from "./live-0.js";
 import { poseAt, tween } from "./function-0.js";
 const pose: Record<string, Record<string, number>> = poseAt(400);
 const eased: number = tween((progress) => progress, 10, 0, 5, 100);
@@ -70,6 +76,10 @@ const whole: number = duration;
 const done: Promise<unknown> = player.finished;
 player.seek(whole);
 const element: import("react").ReactNode = Scene({ playing: true, className: "scene", onCue: (name) => name });
+const controls = live(document.body, { reduced: true, note: (kind: string, time: number) => [kind, time] });
+controls.send({ type: "lever", lever: "winch", value: 0.4 });
+// @ts-expect-error a lever has a value
+controls.send({ type: "lever", lever: "winch" });
 // @ts-expect-error a rate is a number
 play(document, { rate: "fast" });
 export { done, eased, element, pose, usePlayer };

@@ -20,21 +20,6 @@ const OWN = [
   ...["parts", "world", "scale", "slot", "scene", "study"],
 ];
 
-/** Those of them that a module is put together with. */
-const GIVEN = [
-  "parts",
-  "world",
-  "uses",
-  "thens",
-  "isIn",
-  "shareOf",
-  "turn",
-  "hold",
-  "spring",
-  "easing",
-  "isSeen",
-];
-
 /** What the module that is handed off is put together of: pieces, with what each of them needs. */
 export async function runtimePieces() {
   const settings = {
@@ -98,8 +83,8 @@ export async function runtimeText() {
 /** What can be asked of the runtime: the number of its declaration, and its name there. */
 export const RUNTIME_NAMES = ${JSON.stringify(names, null, 2)} as const;
 
-/** Shortened names of what it is given. */
-export const RUNTIME_KEYS = ${JSON.stringify(Object.fromEntries(GIVEN.map((name) => [name, shortName(OWN.indexOf(name))])), null, 2)} as const;
+/** What the names of its own objects are shortened to. */
+export const RUNTIME_KEYS = ${JSON.stringify(Object.fromEntries(OWN.map((name, i) => [name, shortName(i)])), null, 2)} as const;
 
 /** The declarations of the runtime in their order, and the numbers of others that each needs. */
 export const RUNTIME_PIECES: readonly { readonly uses: readonly number[]; readonly text: string }[] = ${JSON.stringify(pieces, null, 2)};

@@ -89,3 +89,8 @@ const cdataText = (css: string) => xmlText(styleText(css)).replace(/\]\]>/g, "]]
 export function styleText(css: string): string {
   return css.replace(/<(?=[/!])/g, "\\3c ");
 }
+
+/** A script inside a script element, which ends at the first thing that looks like its end tag: only comments can. */
+export function scriptText(script: string): string {
+  return script.replace(/<(?=[/!])/g, "< ");
+}

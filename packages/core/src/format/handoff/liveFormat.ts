@@ -4,7 +4,7 @@ import { NO_LIVE, type Study, type Take } from "../../study/index.ts";
 import { jsLiteral } from "../escape.ts";
 import { type LiveModule, liveModule } from "../live/liveModule.ts";
 import { liveFigures } from "../live/pageStudyOf.ts";
-import { figureMarkup, scenePage } from "./figureMarkup.ts";
+import { figureMarkup, scenePage, scriptText } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffLimit, HandoffSettings } from "./handoffFormat.ts";
 import { SCROLL_CSS } from "./pageFormat.ts";
 
@@ -57,7 +57,7 @@ function pageOf(
   fonts: string | undefined,
   script: string,
 ): string {
-  const module = text.replace(/^export /gm, "");
+  const module = scriptText(text.replace(/^export /gm, ""));
   const { levers } = study.live ?? NO_LIVE;
   const sliders = levers.filter(({ of }) => of.kind === "slider");
   const scrolls = script === "" && levers.some(({ of }) => of.kind === "scroll");

@@ -1,7 +1,7 @@
 import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { handoffCss } from "../css/css.ts";
-import { figureMarkup, scenePage } from "./figureMarkup.ts";
+import { figureMarkup, scenePage, scriptText } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffLimit } from "./handoffFormat.ts";
 import { moduleText } from "./moduleText.ts";
 
@@ -45,7 +45,7 @@ export const moduleFormat: HandoffFormat = {
   limits: moduleLimits,
   stage: (study, _, { fonts }) => {
     const css = handoffCss(study);
-    const script = moduleText(study, css).replace(/^export /gm, "");
+    const script = scriptText(moduleText(study, css).replace(/^export /gm, ""));
     return scenePage(study, {
       css: "",
       fonts,
