@@ -431,6 +431,38 @@ describe("Live", () => {
     expect(await audit(page)).toEqual([]);
   });
 
+  it("hands off a module that answers, proven by a take of choice, and a page to press", async () => {
+    await openLive("tide-dial-answers");
+    await openHandoff(page);
+    await chooseFormat(page, "Live module");
+    expect(await handoffText(page)).toContain("export const live =");
+    expect(await proven(page)).toBe(true);
+    await page.select('select[aria-label="Proven by the take"]', "nervous");
+    expect(await proven(page)).toBe(true);
+    await press(page, "a page to press");
+    await page.waitForFunction(() =>
+      (
+        document.querySelector('[data-testid="handoff-text"][data-busy="false"]') as
+          | HTMLTextAreaElement
+          | undefined
+      )?.value.startsWith("<!doctype html>"),
+    );
+    // The page as it leaves, pressed by a mouse: the needle turns to where it is pressed.
+    const html = await handoffText(page);
+    expect(html.length).toBeGreaterThan(4000);
+    expect(await audit(page)).toEqual([]);
+  });
+
+  it("says of a study that answers to nothing that there is nothing to hand off", async () => {
+    await openNewStudy(page, server.url, { demo: "boarding-pass" });
+    await openHandoff(page);
+    await chooseFormat(page, "Live module");
+    await handoffText(page);
+    expect(await page.$eval("main", (main) => main.textContent)).toContain(
+      "This study answers to nothing yet.",
+    );
+  });
+
   it("every demo of Live plays its takes as the core says", async () => {
     for (const [file, demo] of [
       ["14-pass-flips-back", "pass-flips-back"],

@@ -23,6 +23,7 @@ export function RunningStage({
   motion,
   page,
   share,
+  isDone,
 }: {
   label: string;
   study: Study;
@@ -31,6 +32,8 @@ export function RunningStage({
   page: string | undefined;
   /** How much farther off than usual it may be. */
   share: number;
+  /** Whether it moves because something is done on it. */
+  isDone: boolean;
 }): ReactNode {
   const [layout, setLayout] = useState<Layout>("side by side");
   const [proof, setProof] = useState<Proof | null>(null);
@@ -127,7 +130,9 @@ export function RunningStage({
         <b className="font-semibold">
           The {/[a-z]/.test(label) ? label.toLowerCase() : label} itself, running
         </b>
-        <span className="truncate text-[12.5px] text-muted">in a frame of its own</span>
+        <span className="truncate text-[12.5px] text-muted">
+          in a frame of its own{isDone ? ", the take done on it by pointer and keys" : ""}
+        </span>
         <span className="ml-auto">
           <Segmented
             label="How both are seen"

@@ -126,7 +126,7 @@ function standsInDepth(study: Study, figure: string): boolean {
 /** Poses, responses and levers as a module that answers on a page. */
 export const liveFormat: HandoffFormat = {
   id: "live",
-  label: "Live",
+  label: "Live module",
   note: "answers to pointer, keys and scroll",
   group: "For the web",
   options: [

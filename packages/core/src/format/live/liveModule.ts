@@ -39,7 +39,7 @@ export function liveModule(
   const selectorOf = selectorsOf(study, classOf, selectors);
   const leaves = ({ id }: Figure) => figures === undefined || figures.has(id);
   const page = pageStudyOf(study, selectorOf, leaves);
-  const { parts, runtime } = partsOf(page);
+  const { parts, runtime } = partsOf(page, study);
   const levers = page.levers.filter(({ of }) => of.kind === "slider");
   const text = `// ${jsLineComment(study.name)}: live(scene) answers on the elements found in it.
 ${levers.map(({ id, name }) => `// ${jsLineComment(`Slider “${name}”: <input type="range" data-lever="${id}">, or send({ type: "lever", lever: "${id}", value }).`)}\n`).join("")}// @ts-nocheck
@@ -76,8 +76,20 @@ export const live = (scene = document.querySelector("[data-scene]") ?? document.
 
 const shortOf = (name: Name): string => RUNTIME_NAMES[name][1];
 
+/** What plans each kind of what is done. */
+const PLANNERS = {
+  pose: "goToPose",
+  set: "setPose",
+  next: "goToNext",
+  aim: "aimAtPointer",
+  by: "goBy",
+} as const;
+
 /** What of the runtime a study needs: what it is given, as text, and the declarations that takes. */
-function partsOf(page: PageStudy): { readonly parts: string; readonly runtime: string } {
+function partsOf(
+  page: PageStudy,
+  { figures }: Study,
+): { readonly parts: string; readonly runtime: string } {
   const { responses, levers, followers, shown, channels } = page;
   const whens = new Set(responses.map(({ when }) => when.on));
   const thens = new Set(responses.flatMap(({ then }) => then.map((each) => each.do)));
@@ -91,6 +103,13 @@ function partsOf(page: PageStudy): { readonly parts: string; readonly runtime: s
   const isEdged = kinds.has("pointer-x") || kinds.has("pointer-y");
   const isSlid = kinds.has("scroll") || kinds.has("slider");
   const isAimed = thens.has("aim");
+  const isInside = responses.some(({ then }) =>
+    then.some(
+      (each) =>
+        each.do === "aim" &&
+        figures.some(({ id, parent }) => id === each.figure && parent !== null),
+    ),
+  );
   const needed: Name[] = ["runLive"];
   const use = (name: Name, when: boolean): string[] => {
     if (!when) return [];
@@ -117,13 +136,10 @@ function partsOf(page: PageStudy): { readonly parts: string; readonly runtime: s
     ...use("startPart", whens.has("start")),
     ...use("repeatPart", whens.has("every")),
   ];
-  const planners = [
-    ...give("pose", "goToPose", thens.has("pose")),
-    ...give("set", "setPose", thens.has("set")),
-    ...give("next", "goToNext", thens.has("next")),
-    ...give("aim", "aimAtPointer", isAimed),
-    ...give("by", "goBy", thens.has("by")),
-  ];
+  // By what the data say is done, which is not shortened.
+  const planners = Object.entries(PLANNERS).flatMap(([done, name]) =>
+    use(name, thens.has(done as keyof typeof PLANNERS)).map((short) => `${done}: ${short}`),
+  );
   const world = [
     `${RUNTIME_KEYS.thens}: { ${planners.join(", ")} }`,
     ...give(
@@ -143,7 +159,8 @@ function partsOf(page: PageStudy): { readonly parts: string; readonly runtime: s
     ...use("leversWithLag", levers.length > 0 && !ways.has(3)),
     ...use("followsOnPage", followers.length > 0),
     ...use("channelsOnPage", isAimed || thens.has("by")),
-    ...use("aimsOnPage", isAimed),
+    ...use("aimsOnPage", isAimed && isInside),
+    ...use("aimsInScene", isAimed && !isInside),
     ...use("placesOnPage", isPlaced),
     ...use("edgesOnPage", isEdged && !isPlaced),
     ...use("pointerInput", isPointed || isPlaced || isEdged),
