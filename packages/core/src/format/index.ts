@@ -34,6 +34,7 @@ export { choicesOf, type HandoffChoice } from "./handoff/handoffFormat.ts";
 export { sheetOf, spriteMap, stillWriter } from "./handoff/pictureFormats.ts";
 export { PIECE_FORMS, type PieceForm, type PieceOf, pieceOf, writePiece } from "./handoff/piece.ts";
 export { initialSettings, readHandoffSettings } from "./handoff/settings.ts";
+export { wayIn } from "./handoff/transitionFormat.ts";
 export {
   compareShown,
   type Difference,

@@ -1,7 +1,13 @@
 import { compileStudy } from "../motion/index.ts";
 import { checkStudy } from "../shape/index.ts";
 import { liveDemos } from "../testing/index.ts";
-import { createLive, jumpWithoutSpeed, posesOf, studyBetweenPoses } from "./index.ts";
+import {
+  BrowserTransition,
+  createLive,
+  jumpWithoutSpeed,
+  posesOf,
+  studyBetweenPoses,
+} from "./index.ts";
 
 const demos = liveDemos();
 const named = (name: string) => {
@@ -46,10 +52,39 @@ describe("a study between two poses", () => {
 });
 
 describe("a browser's own interruption", () => {
-  it("would have the speed jump, by what Live measures", () => {
-    const jump = jumpWithoutSpeed(named("Pass flips back"));
+  it("would have the speed jump where it is turned back", () => {
+    const study = named("Pass flips back");
+    const [, pose] = posesOf(study);
+    const straight = { value: (p: number) => p, slope: () => 1 };
+    const way = () => ({ easing: straight, duration: 700 });
+    const jump = jumpWithoutSpeed(study, "rest", pose?.id ?? "", way);
     expect(jump).toMatchObject({ figure: "Pass", channel: "turn y", unit: "°" });
-    expect(jump?.size).toBeGreaterThan(100);
-    expect(jumpWithoutSpeed(named("Gangway on a slider"))).toBeUndefined();
+    // Half a turn in 0.7 s one way, and as fast the other.
+    expect(jump?.size).toBeCloseTo((2 * 180) / 0.7, 6);
+    expect(jumpWithoutSpeed(study, "rest", pose?.id ?? "", () => undefined)).toBeUndefined();
+    expect(jumpWithoutSpeed(named("Gangway on a slider"), "rest", "gone", way)).toBeUndefined();
+  });
+
+  it("takes as much less time on its way back as it had come less far, by the words of the standard", () => {
+    const straight = { value: (p: number) => p, slope: () => 1 };
+    const one = new BrowserTransition(0, straight, 1000);
+    one.go(0, 100);
+    expect([one.value(250), one.rate(250)]).toEqual([25, 100]);
+    one.go(250, 0);
+    // A quarter of the way back takes a quarter of the time, at the speed of the whole.
+    expect(one.length).toBe(250);
+    expect([one.value(250), one.value(375), one.value(500)]).toEqual([25, 12.5, 0]);
+    // Turned once more in the middle of that: 0.5 · 0.25 + 0.75 of the whole.
+    one.go(375, 100);
+    expect(one.length).toBeCloseTo(875, 9);
+    expect(one.value(375 + 437.5)).toBeCloseTo(56.25, 9);
+    // Somewhere else takes the whole time.
+    one.go(500, 40);
+    expect(one.length).toBe(1000);
+    expect([one.isUnderWay(1499), one.isUnderWay(1500), one.value(1500)]).toEqual([
+      true,
+      false,
+      40,
+    ]);
   });
 });

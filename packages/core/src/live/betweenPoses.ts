@@ -1,5 +1,5 @@
 import { physicsOf, springDuration } from "../curve/index.ts";
-import { curveSource } from "../motion/index.ts";
+import { compileStudy, curveSource } from "../motion/index.ts";
 import {
   type ChannelId,
   channelOf,
@@ -17,6 +17,8 @@ import {
   type Track,
   type Tween,
 } from "../study/index.ts";
+import { angleDelta } from "../value/index.ts";
+import { BrowserTransition, type TransitionWay } from "./browserTransition.ts";
 import { replay } from "./createLive.ts";
 import { slotOwner } from "./readings.ts";
 import { isSpring } from "./wayOf.ts";
@@ -103,30 +105,53 @@ export interface SpeedJump {
 }
 
 /**
- * The largest jump in speed over the takes of a study where no speed is kept in mid-flight, as in a browser's own
- * transitions; undefined where nothing of them is interrupted.
+ * The largest jump in speed over the takes of a study if a browser's own transitions went between two poses, which keep
+ * no speed in mid-flight; undefined where nothing of them is interrupted.
+ *
+ * @param wayOf how a channel of a figure goes there, with its duration in ms; undefined for one that does not
  */
-export function jumpWithoutSpeed(study: Study): SpeedJump | undefined {
-  const live = study.live ?? NO_LIVE;
-  const responses = live.responses.map((each) => ({ ...each, midFlight: "from-where" as const }));
-  const without: Study = { ...study, live: { ...live, responses } };
+export function jumpWithoutSpeed(
+  study: Study,
+  from: string,
+  to: string,
+  wayOf: (figure: string, channel: ChannelId) => TransitionWay | undefined,
+): SpeedJump | undefined {
+  const between = compileStudy(studyBetweenPoses(study, from, to));
+  const ids = new Set([...responsesTo(study, from), ...responsesTo(study, to)].map(({ id }) => id));
   let most: SpeedJump | undefined;
-  for (const take of live.takes) {
-    const playing = replay(without, take);
+  for (const take of (study.live ?? NO_LIVE).takes) {
+    const playing = replay(study, take);
     playing.at(take.duration, new Float64Array(playing.motion.slotCount));
+    const under = new Map<number, BrowserTransition>();
     for (const entry of playing.log()) {
-      if (entry.kind !== "begun") continue;
-      for (const { slot, count, interrupted, before, after } of entry.channels) {
-        const size = Math.abs(after - before);
+      if (entry.kind !== "begun" || !ids.has(entry.response)) continue;
+      for (const { slot, count, target } of entry.channels) {
         const owner = slotOwner(playing, slot);
-        if (!interrupted || count > 1 || !owner || size <= (most?.size ?? 0)) continue;
-        const figure = study.figures.find(({ id }) => id === owner.figure)?.name ?? owner.figure;
-        const { label, unit } = owner.channel;
-        most = { take: take.name, figure, channel: label, size, unit };
+        if (count > 1 || !owner) continue;
+        const { label, unit, kind, id } = owner.channel;
+        const index = between.figureIndex(owner.figure);
+        const ends = [0, between.duration].map((t) => between.valueAt(index, id, t));
+        const [first = 0, last = 0] = ends;
+        const way = wayOf(owner.figure, id);
+        if (kind === "switch" || first === last || !way) continue;
+        const isLast = awayFrom(target, last, kind) < awayFrom(target, first, kind);
+        const one = under.get(slot) ?? new BrowserTransition(first, way.easing, way.duration);
+        under.set(slot, one);
+        const [isUnderWay, before] = [one.isUnderWay(entry.time), one.rate(entry.time)];
+        one.go(entry.time, isLast ? last : first);
+        const size = Math.abs(one.rate(entry.time) - before);
+        if (!isUnderWay || size <= (most?.size ?? 0)) continue;
+        const figure = study.figures.find((each) => each.id === owner.figure)?.name;
+        most = { take: take.name, figure: figure ?? owner.figure, channel: label, size, unit };
       }
     }
   }
   return most;
+}
+
+/** How far a value is from another; of angles whole turns do not count. */
+function awayFrom(value: number, other: number, kind: string): number {
+  return Math.abs(kind === "angle" ? angleDelta(other, value, "shorter") : value - other);
 }
 
 /** The poses of a study with their names, "rest" first. */

@@ -6,6 +6,7 @@ export {
   standingIn,
   studyBetweenPoses,
 } from "./betweenPoses.ts";
+export { BrowserTransition, type TransitionWay } from "./browserTransition.ts";
 export { createLive, type Live, replay } from "./createLive.ts";
 export { type Goal, type Piece, pieceValue } from "./kernel/liveChannel.ts";
 export type { Begun, BegunChannel, LogEntry } from "./kernel/logEntry.ts";

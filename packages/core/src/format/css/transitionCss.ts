@@ -38,16 +38,23 @@ export interface TransitionCss {
   readonly selectorOf: Readonly<Record<string, string>>;
   /** What moves in a way that no transition has, such as "rotate of lamp". */
   readonly lost: readonly string[];
+  /** By figure id, how its channels go. */
+  readonly ways: Readonly<Record<string, readonly TransitionOf[]>>;
 }
 
-/** One declaration that changes, and how. */
-interface Change {
-  readonly property: string;
-  readonly before: string;
-  readonly after: string;
+/** How channels go together: ms, and the timing as CSS says it. */
+export interface TransitionOf {
+  readonly channels: readonly ChannelId[];
   readonly duration: number;
   readonly delay: number;
   readonly timing: string;
+}
+
+/** One declaration that changes, and how. */
+interface Change extends TransitionOf {
+  readonly property: string;
+  readonly before: string;
+  readonly after: string;
 }
 
 /**
@@ -65,6 +72,7 @@ export function transitionCss(
   const curves = new CssCurves();
   const toleranceOf = figureTolerances(motion, share);
   const lost: string[] = [];
+  const ways: Record<string, readonly TransitionOf[]> = {};
   const state = `${around(on)}${when === "focus" ? ":focus-within" : BEGIN_STATES[when]}`;
   const still: string[] = [];
   const blocks = study.figures.flatMap((figure, i) => {
@@ -72,6 +80,7 @@ export function transitionCss(
     const selector = selectorOf[figure.id] as string;
     const found = changesOf(motion, figure, i, { name: names[i] as string, curves, toleranceOf });
     lost.push(...found.lost);
+    ways[figure.id] = found.changes;
     const rules = ruleBlocks(selector, state, found.still, found.changes);
     if (found.changes.length > 0) still.push(selector);
     return [...found.registered, ...rules, ...faceBlocks(motion, i, selector, state, still)];
@@ -83,7 +92,7 @@ export function transitionCss(
           `@media (prefers-reduced-motion: reduce) {\n  ${still.join(",\n  ")} {\n    transition: none;\n  }\n}`,
         ];
   const head = `/* ${cssComment(study.name)}: from how it begins to how it ends, ${cssNumber(motion.duration)} ms. */`;
-  return { text: `${[head, ...blocks, ...calm].join("\n\n")}\n`, classOf, selectorOf, lost };
+  return { text: `${[head, ...blocks, ...calm].join("\n\n")}\n`, classOf, selectorOf, lost, ways };
 }
 
 const block = (selector: string, lines: readonly string[]) =>
@@ -151,7 +160,10 @@ function changesOf(
       still.push(from);
       continue;
     }
-    const change = { property: property.property, before: declared(from), after: declared(to) };
+    const change = {
+      ...{ property: property.property, channels: property.channels },
+      ...{ before: declared(from), after: declared(to) },
+    };
     const tolerance = toleranceOf(index, property);
     const way = wayOf(motion, index, channels, tolerance, curves, [first, last]);
     if (from === to) {
@@ -181,7 +193,10 @@ function changesOf(
       );
       const own = apart[channels.indexOf(id)];
       if (typeof own === "object")
-        changes.push({ property: variable, before: text(first), after: text(last), ...own });
+        changes.push({
+          ...{ property: variable, channels: [id], before: text(first), after: text(last) },
+          ...own,
+        });
       else still.push(`${variable}: ${text(first)};`);
     }
     const variables = property.channels.map((id) => `var(--${name}-${id.toLowerCase()})`);

@@ -1,10 +1,22 @@
-import { jumpWithoutSpeed, posesOf, studyBetweenPoses } from "../../live/index.ts";
+import { compileCurve, parseCurve } from "../../curve/index.ts";
+import {
+  finiteSlopes,
+  jumpWithoutSpeed,
+  posesOf,
+  studyBetweenPoses,
+  type TransitionWay,
+} from "../../live/index.ts";
 import { compileStudy } from "../../motion/index.ts";
-import { REST_POSE, type Study } from "../../study/index.ts";
+import { type ChannelId, REST_POSE, type Study } from "../../study/index.ts";
 import { WITHIN } from "../css/css.ts";
 import { ON_LOAD, PLAYING } from "../css/cssBegins.ts";
 import { cssNumber } from "../css/cssNumber.ts";
-import { TRANSITION_WAYS, type TransitionOptions, transitionCss } from "../css/transitionCss.ts";
+import {
+  TRANSITION_WAYS,
+  type TransitionOf,
+  type TransitionOptions,
+  transitionCss,
+} from "../css/transitionCss.ts";
 import { ON_OPTION, WITHIN_OPTION } from "./cssOptions.ts";
 import { figureMarkup, scenePage } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffParts, HandoffSettings } from "./handoffFormat.ts";
@@ -26,13 +38,29 @@ const kept = (study: Study) =>
   study.live?.poses.length ? posesOf(study).map(({ id, name }) => ({ value: id, text: name })) : [];
 
 /** The study between the two poses that were chosen: its own motion, or the way to a pose that was kept. */
-function played(study: Study, { from, to }: HandoffSettings): Study {
+function played(study: Study, settings: HandoffSettings): Study {
+  const { from, to } = settings;
   const isOwn = (from ?? FIRST) === FIRST && (to ?? LAST) === LAST;
   if (isOwn && study.sequence.length > 0) return study;
-  const poses = study.live?.poses ?? [];
+  return studyBetweenPoses(study, ...ends(study, settings));
+}
+
+/** The two poses that were chosen. */
+function ends({ live }: Study, { from, to }: HandoffSettings): [string, string] {
   const first = from === undefined || from === FIRST ? REST_POSE : String(from);
-  const last = to === undefined || to === LAST ? (poses[0]?.id ?? REST_POSE) : String(to);
-  return studyBetweenPoses(study, first, last);
+  const last = to === undefined || to === LAST ? (live?.poses[0]?.id ?? REST_POSE) : String(to);
+  return [first, last];
+}
+
+/** How a channel goes in CSS: by what is written, which for a spring is a line of straight pieces. */
+export function wayIn(
+  ways: readonly TransitionOf[],
+  channel: ChannelId,
+): TransitionWay | undefined {
+  const way = ways.find(({ channels }) => channels.includes(channel));
+  const curve = way && parseCurve(way.timing);
+  if (!curve?.ok) return undefined;
+  return { easing: finiteSlopes(compileCurve(curve.value)), duration: way?.duration ?? 0 };
 }
 
 /** The first pose and the last, or two that were kept, and CSS transitions between them. */
@@ -84,8 +112,13 @@ export const transitionFormat: HandoffFormat = {
   },
   limits: (whole, settings) => {
     const study = played(whole, settings);
-    const jump = study === whole ? undefined : jumpWithoutSpeed(whole);
-    const { lost } = transitionCss(study, optionsOf(settings));
+    const { lost, ways } = transitionCss(study, optionsOf(settings));
+    const jump =
+      study === whole
+        ? undefined
+        : jumpWithoutSpeed(whole, ...ends(whole, settings), (figure, channel) =>
+            wayIn(ways[figure] ?? [], channel),
+          );
     const motion = compileStudy(study);
     const some = lost.slice(0, 3).join(", ");
     return [
