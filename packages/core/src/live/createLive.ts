@@ -4,7 +4,9 @@ import { createEngine } from "./kernel/engine.ts";
 import { type Piece, piecesBetween } from "./kernel/liveChannel.ts";
 import type { LogEntry } from "./kernel/logEntry.ts";
 import { PARTS } from "./kernel/parts/index.ts";
+import { planOf } from "./kernel/planner.ts";
 import { isIn } from "./kernel/thens.ts";
+import type { Pointer } from "./kernel/world.ts";
 import { LiveState } from "./liveState.ts";
 
 /**
@@ -39,8 +41,16 @@ export interface Live {
   readonly slots: readonly number[];
   /** The pieces of a channel that hold between two times. */
   pieces(slot: number, from: number, to: number): readonly Piece[];
+  /** Where a press would send channels, if it were made at a time that has come: nothing is done. */
+  foreseen(time: number, press: Pointer): readonly Foreseen[];
   /** Where a channel is going at a time, or is: its first component. */
   targetAt(slot: number, time: number): number | undefined;
+}
+
+/** Where a channel would be sent: its first component. */
+export interface Foreseen {
+  readonly slot: number;
+  readonly target: number;
 }
 
 /** Begins to answer: nothing was done yet. */
@@ -105,6 +115,23 @@ export function createLive(study: Study): Live {
     pieces: (slot, from, to) => {
       const channel = state.channelAt(slot);
       return channel ? piecesBetween(channel, from, to) : [];
+    },
+    foreseen(time, press) {
+      reach(time);
+      const chain = state.chain(press.figure);
+      const meant = state.responses.filter(
+        ({ when, inPose }) =>
+          when.on === "press" &&
+          chain.includes(when.figure) &&
+          (inPose === undefined || isIn(state, inPose)),
+      );
+      return state.unchanged(() =>
+        meant.flatMap((response) =>
+          planOf(state, response, time, press).sendings.map(({ driven: { slot }, goal }) => ({
+            ...{ slot, target: goal.value(time, 0) },
+          })),
+        ),
+      );
     },
     targetAt: (slot, time) => state.channelAt(slot)?.targetAt(time),
   };

@@ -146,6 +146,24 @@ describe("a response", () => {
     expect(read(live, 1400, "rotate")).toBeCloseTo(-270, 9);
   });
 
+  it("foresees where a press would send what it turns, and does nothing", () => {
+    const aims = response({
+      when: { on: "press", figure: "needle" },
+      then: [{ do: "aim", figure: "needle", channels: ["rotate"] }],
+    });
+    const live = createLive(needle([aims]));
+    const slot = live.motion.slot(0, "rotate");
+    // The pivot is at 110, 130; the place to its right is a quarter of a turn away.
+    const there = { x: 210, y: 130, figure: "needle" };
+    expect(live.foreseen(100, there)).toEqual([{ slot, target: expect.closeTo(90, 9) }]);
+    expect(live.foreseen(100, { ...there, figure: null })).toEqual([]);
+    expect([live.slots, live.log(), live.isMoving(100)]).toEqual([[], [], false]);
+    press(live, 100, "needle", 210, 130);
+    expect(read(live, 900, "rotate")).toBeCloseTo(90, 9);
+    // It is there already.
+    expect(live.foreseen(900, there)[0]?.target).toBeCloseTo(90, 9);
+  });
+
   it("adds an amount to where it is going", () => {
     const by = response({ then: [{ do: "by", figure: "needle", channel: "rotate", amount: 90 }] });
     const live = createLive(needle([by]));

@@ -188,6 +188,14 @@ export class LiveState implements World {
     return made;
   }
 
+  /** What asking says, without channels that are driven from then on because somebody asked. */
+  unchanged<T>(ask: () => T): T {
+    const known = new Set(this.driven.keys());
+    const said = ask();
+    for (const slot of [...this.driven.keys()]) if (!known.has(slot)) this.driven.delete(slot);
+    return said;
+  }
+
   private restColor(index: number): readonly number[] {
     const figure = this.study.figures[index];
     const text = figure ? String(restValue(figure, "color")) : "#000";

@@ -73,7 +73,10 @@ export function LiveScene(): ReactNode {
       return;
     }
     if (type === "press") event.currentTarget.setPointerCapture(event.pointerId);
-    session.send({ type, ...placeOf(event), figure }, event.timeStamp);
+    const place = placeOf(event);
+    // A finger is nowhere before it presses.
+    session.hover(event.pointerType === "touch" ? null : { ...place, figure });
+    session.send({ type, ...place, figure }, event.timeStamp);
   };
   const poseDrag = usePoseDrag(frame);
   const isPosing = pose !== null;
@@ -133,6 +136,7 @@ export function LiveScene(): ReactNode {
               onPointerDown: pointed("press"),
               onPointerMove: pointed("move"),
               onPointerUp: pointed("release"),
+              onPointerLeave: () => session.hover(null),
             })}
         className="absolute inset-0 touch-none"
       >

@@ -9,6 +9,7 @@ import { Segmented } from "../../ui/Segmented.tsx";
 import { Tick } from "../../ui/Tick.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
 import { useLive, useLiveFrame, useLiveState } from "./LiveContext.ts";
+import { silentFigures } from "./sceneMarks.ts";
 
 const RATES = [
   { rate: 1, text: "×1", title: "full speed" },
@@ -23,7 +24,10 @@ export function LiveTransport(): ReactNode {
   const bench = useBench();
   const session = useLive();
   const study = useStudy();
-  const { recording, take, rate, emulate } = useLiveState((state) => state);
+  const { recording, take, rate, emulate, showPointer, showSilent } = useLiveState(
+    (state) => state,
+  );
+  const silent = silentFigures(study).length;
   const record = () => {
     if (!recording) return session.record();
     const made = session.recorded();
@@ -64,6 +68,24 @@ export function LiveTransport(): ReactNode {
           options={RATES.map((each) => ({ ...each, value: String(each.rate) }))}
           onChange={(next) => session.setRate(Number(next))}
         />
+        <Menu
+          align="end"
+          items={[
+            {
+              text: "The pointer",
+              chosen: showPointer,
+              onSelect: () => session.show({ showPointer: !showPointer }),
+            },
+            {
+              text: `What answers nothing: ${silent === 1 ? "1 figure" : `${silent} figures`}`,
+              chosen: showSilent,
+              disabled: silent === 0 && !showSilent,
+              onSelect: () => session.show({ showSilent: !showSilent }),
+            },
+          ]}
+        >
+          <Button size="small">Show</Button>
+        </Menu>
         <Menu
           align="end"
           items={[

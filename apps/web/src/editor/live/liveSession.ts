@@ -3,6 +3,7 @@ import {
   createLive,
   type Live,
   type LogEntry,
+  type Pointer,
   replay,
   standingIn,
 } from "@levitas/core/live";
@@ -26,6 +27,9 @@ export interface LiveState {
   readonly rate: number;
   /** Frames a second that are shown; null for as many as the screen gives. */
   readonly emulate: number | null;
+  /** Whether the pointer is drawn, and an outline of the figures that answer nothing. */
+  readonly showPointer: boolean;
+  readonly showSilent: boolean;
   /** Slots whose trace is drawn; null for those that moved last. */
   readonly traced: readonly number[] | null;
   /** The study as it was when comparing began. */
@@ -68,6 +72,7 @@ export class LiveSession {
   /** When `now` was, ms of the page. */
   private at = performance.now();
   private handle = 0;
+  private pointer: Pointer | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private told = 0;
   private restless = 0;
@@ -78,7 +83,7 @@ export class LiveSession {
     this.store = createStore<LiveState>(() => ({
       ...{ response: bench.study.live?.responses[0]?.id ?? null, pose: null, lever: null },
       ...{ recording: false, take: null, playing: false, loop: false, rate: 1, emulate: null },
-      ...{ traced: null, compared: null, adding: null },
+      ...{ traced: null, compared: null, adding: null, showPointer: false, showSilent: false },
       ...{ answered: [], atRest: true },
     }));
     this.live = createLive(bench.study);
@@ -148,6 +153,22 @@ export class LiveSession {
   }
 
   /** Whether anything answers to where the pointer is. */
+  /** Where a mouse or pen is over the scene, px of the scene; null while it is not. */
+  get hovered(): Pointer | null {
+    return this.pointer;
+  }
+
+  /** What explains the scene is drawn, or is not. */
+  show(next: Partial<Pick<LiveState, "showPointer" | "showSilent">>): void {
+    this.store.setState(next);
+    this.invalidate();
+  }
+
+  hover(pointer: Pointer | null): void {
+    this.pointer = pointer;
+    this.invalidate();
+  }
+
   private listensToMoves(): boolean {
     const { levers = [], responses = [] } = this.study.live ?? {};
     return (

@@ -1,6 +1,6 @@
 import { slotOwner } from "@levitas/core/live";
 import { type Motion, mapPoint, poseMatrix } from "@levitas/core/motion";
-import type { ChannelId } from "@levitas/core/study";
+import { type ChannelId, NO_LIVE, type Study } from "@levitas/core/study";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import type { Placement } from "../session/camera.ts";
 import { labelPicture } from "../stage/labelPicture.ts";
@@ -14,6 +14,8 @@ const POINTER_SHOWN = 10_000;
 const PRESS_SHOWN = 900;
 /** Smallest and largest radius of the way of an angle, px. */
 const [LEAST, MOST] = [26, 130];
+/** A smaller turn is none, degrees. */
+const LEAST_TURN = 0.5;
 
 /** Where a figure's pivot is in the scene, and how far its farthest corner is from it, px. */
 function pivotOf(motion: Motion, poses: Float64Array, index: number) {
@@ -81,55 +83,124 @@ export function sceneMarks(
       marks.push({ type: "line", points, stroke: "spruce", lineWidth: 2.5 });
     }
   }
-  marks.push(...angleMarks(session, { live, time, poses, other }, camera, line, halo));
+  const { showSilent } = session.store.getState();
+  if (showSilent)
+    for (const id of silentFigures(motion.study)) {
+      const points = outlineOf(motion, poses, motion.figureIndex(id), camera);
+      marks.push({ type: "line", points, stroke: halo, lineWidth: 3 });
+      marks.push({ type: "line", points, stroke: line, lineWidth: 1.2, dash: [2, 3] });
+    }
+  const frame = { live, time, poses, other };
+  const taken = angleMarks(session, frame, camera, line, halo);
+  marks.push(...(taken.length > 0 ? taken : foreseenMarks(session, frame, camera, line, halo)));
   marks.push(...pointerMarks(session, time, camera, halo));
   return marks;
 }
 
-/** The way of an angle that is taken, as an arc about the pivot with how far it turns. */
+/** The figures that no press, hold or hover is answered on. */
+export function silentFigures({ figures, live }: Study): readonly string[] {
+  const heard = new Set(
+    (live ?? NO_LIVE).responses.flatMap(({ when, disabled }) =>
+      disabled || !("figure" in when) ? [] : [when.figure],
+    ),
+  );
+  if (heard.has(null)) return [];
+  const isHeard = (id: string | null): boolean => {
+    if (id === null) return false;
+    return heard.has(id) || isHeard(figures.find((each) => each.id === id)?.parent ?? null);
+  };
+  return figures.flatMap(({ id }) => (isHeard(id) ? [] : [id]));
+}
+
+/** The ways of angles that are taken, each as an arc about the pivot with how far it turns. */
 function angleMarks(
   session: LiveSession,
   { live, time, poses }: LiveFrame,
-  { scale, left, top }: Placement,
+  camera: Placement,
   line: string,
   halo: string,
 ): Mark[] {
   const begun = session.lastAnswer();
   if (!begun || time > begun.arrives + PRESS_SHOWN) return [];
-  const { motion } = live;
-  const marks: Mark[] = [];
-  for (const { slot, target, from } of begun.channels) {
+  return begun.channels.flatMap(({ slot, target, from }) => {
     const owner = slotOwner(live, slot);
-    if (owner?.channel.id !== "rotate") continue;
+    if (owner?.channel.id !== "rotate") return [];
     const now = live.valueAt(slot, time);
-    const turn = target - now;
-    const whole = target - from;
-    const index = motion.figureIndex(owner.figure);
-    const { x, y, reach } = pivotOf(motion, poses, index);
-    const radius = Math.min(Math.max(reach * scale * 0.7, LEAST), MOST);
-    const angle = (value: number) => ((value - 90) * Math.PI) / 180;
-    const [px, py] = [left + x * scale, top + y * scale];
-    if (Math.abs(turn) > 0.5) {
-      const steps = Math.max(Math.ceil(Math.abs(turn) / 4), 2);
-      const arc = Array.from({ length: steps + 1 }, (_, i) => {
-        const at = angle(now + (turn * i) / steps);
-        return [px + radius * Math.cos(at), py + radius * Math.sin(at)];
-      }).flat();
-      marks.push({ type: "line", points: arc, stroke: halo, lineWidth: 6 });
-      marks.push({ type: "line", points: arc, stroke: "marigold", lineWidth: 2.5 });
-    }
-    const middle = angle(from + whole / 2);
-    const way = Math.abs(whole) > 180 ? "the long way" : "the short way";
-    const label = labelPicture(`${way} ${whole > 0 ? "+" : ""}${numberLabel(whole, 0)}°`, {
-      ...{ ink: line, halo, weight: 600 },
-    });
-    const share = Math.cos(middle) < -0.3 ? 1 : Math.cos(middle) > 0.3 ? 0 : 0.5;
-    marks.push({
-      ...{ type: "picture", width: label.width, height: label.height, image: label.image },
-      x: px + (radius + 12) * Math.cos(middle) - share * label.width,
-      y: py + (radius + 12) * Math.sin(middle) - label.baseline + 4,
-    });
+    const way = { figure: owner.figure, from, now, target, words: "" };
+    return arcMarks(live.motion, poses, way, camera, line, halo);
+  });
+}
+
+/** The ways that angles would take if it were pressed where the pointer is, while nothing else is told. */
+function foreseenMarks(
+  session: LiveSession,
+  { live, time, poses }: LiveFrame,
+  camera: Placement,
+  line: string,
+  halo: string,
+): Mark[] {
+  const { hovered } = session;
+  if (!hovered || session.store.getState().take !== null) return [];
+  return live.foreseen(time, hovered).flatMap(({ slot, target }) => {
+    const owner = slotOwner(live, slot);
+    if (owner?.channel.id !== "rotate") return [];
+    const now = live.valueAt(slot, time);
+    if (Math.abs(target - now) < LEAST_TURN) return [];
+    const way = { figure: owner.figure, from: now, now, target, words: "would go " };
+    return arcMarks(live.motion, poses, way, camera, line, halo);
+  });
+}
+
+/** The way of an angle: what is left of it as an arc, and in words how far the whole of it turns. */
+function arcMarks(
+  motion: Motion,
+  poses: Float64Array,
+  {
+    figure,
+    from,
+    now,
+    target,
+    words,
+  }: {
+    readonly figure: string;
+    readonly from: number;
+    readonly now: number;
+    readonly target: number;
+    /** Before the words, where it is not taken yet. */
+    readonly words: string;
+  },
+  { scale, left, top }: Placement,
+  line: string,
+  halo: string,
+): Mark[] {
+  const marks: Mark[] = [];
+  const turn = target - now;
+  const whole = target - from;
+  const { x, y, reach } = pivotOf(motion, poses, motion.figureIndex(figure));
+  const radius = Math.min(Math.max(reach * scale * 0.7, LEAST), MOST);
+  const angle = (value: number) => ((value - 90) * Math.PI) / 180;
+  const [px, py] = [left + x * scale, top + y * scale];
+  if (Math.abs(turn) > LEAST_TURN) {
+    const steps = Math.max(Math.ceil(Math.abs(turn) / 4), 2);
+    const arc = Array.from({ length: steps + 1 }, (_, i) => {
+      const at = angle(now + (turn * i) / steps);
+      return [px + radius * Math.cos(at), py + radius * Math.sin(at)];
+    }).flat();
+    const dash = words === "" ? [] : [3, 5];
+    marks.push({ type: "line", points: arc, stroke: halo, lineWidth: 6 });
+    marks.push({ type: "line", points: arc, stroke: "marigold", lineWidth: 2.5, dash });
   }
+  const middle = angle(from + whole / 2);
+  const way = Math.abs(whole) > 180 ? "the long way" : "the short way";
+  const label = labelPicture(`${words}${way} ${whole > 0 ? "+" : ""}${numberLabel(whole, 0)}°`, {
+    ...{ ink: line, halo, weight: 600 },
+  });
+  const share = Math.cos(middle) < -0.3 ? 1 : Math.cos(middle) > 0.3 ? 0 : 0.5;
+  marks.push({
+    ...{ type: "picture", width: label.width, height: label.height, image: label.image },
+    x: px + (radius + 12) * Math.cos(middle) - share * label.width,
+    y: py + (radius + 12) * Math.sin(middle) - label.baseline + 4,
+  });
   return marks;
 }
 
@@ -141,9 +212,13 @@ function pointerMarks(
   halo: string,
 ): Mark[] {
   const entries = session.entries(time - POINTER_SHOWN);
-  const { take } = session.store.getState();
+  const { take, showPointer } = session.store.getState();
   const marks: Mark[] = [];
-  let pointer: { x: number; y: number } | undefined;
+  const { hovered } = session;
+  let pointer: { x: number; y: number } | undefined =
+    take === null && hovered
+      ? { x: left + hovered.x * scale, y: top + hovered.y * scale }
+      : undefined;
   for (let i = entries.length - 1; i >= 0; i--) {
     const entry = entries[i];
     if (entry?.kind !== "event" || !("x" in entry.event)) continue;
@@ -159,7 +234,7 @@ function pointerMarks(
     marks.push({ type: "disc", ...place, ...ring });
   }
   // A take is pressed by nobody who sees a pointer: it is drawn.
-  if (take !== null && pointer)
+  if ((take !== null || showPointer) && pointer)
     marks.push({
       type: "disc",
       ...pointer,
