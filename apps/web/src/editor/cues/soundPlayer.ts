@@ -12,12 +12,16 @@ export class SoundPlayer {
   on = true;
   private audio: AudioContext | undefined;
   private noise: AudioBuffer | undefined;
+  private resuming: Promise<void> | undefined;
 
   /** Gets ready to be heard; to be called when a person has done something. */
   wake(): void {
     if (!this.on || typeof AudioContext === "undefined") return;
     this.audio ??= new AudioContext();
-    if (this.audio.state === "suspended") void this.audio.resume();
+    if (this.audio.state !== "suspended" || this.resuming) return;
+    this.resuming = this.audio.resume().finally(() => {
+      this.resuming = undefined;
+    });
   }
 
   /** Plays the sound of a cue now. An event without a sound is silent. */

@@ -17,12 +17,15 @@ export function useLiveState<T>(select: (state: LiveState) => T): T {
   return useStore(useLive().store, select);
 }
 
-/** Draws past React, in each frame of Live while the component is there. Answers how to draw for a reason of its own. */
-export function useLiveFrame(draw: (frame: LiveFrame) => void): () => void {
+/**
+ * Draws past React, in each frame of Live while the component is there; what stands beside the scene takes turns while
+ * frames are missed. Answers how to draw for a reason of its own.
+ */
+export function useLiveFrame(draw: (frame: LiveFrame) => void, isBeside = false): () => void {
   const session = useLive();
   const latest = useRef(draw);
   latest.current = draw;
-  useEffect(() => session.onFrame((frame) => latest.current(frame)), [session]);
+  useEffect(() => session.onFrame((frame) => latest.current(frame), isBeside), [session, isBeside]);
   useEffect(session.invalidate);
   return useCallback(() => session.invalidate(), [session]);
 }

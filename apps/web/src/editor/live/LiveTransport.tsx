@@ -114,7 +114,7 @@ function Time(): ReactNode {
   useLiveFrame(({ time }) => {
     const text = `${(time / 1000).toFixed(1)} s`;
     if (shown.current && shown.current.textContent !== text) shown.current.textContent = text;
-  });
+  }, true);
   return (
     <span
       ref={shown}

@@ -158,6 +158,8 @@ const GROWS_WORDS = {
 } as const;
 
 const SAMPLES = 80;
+/** Two interruptions within this are drawn as one, ms. */
+const SOON = 50;
 
 /** The unit of a channel's speed. */
 function unitOf(owner: LiveSlot | undefined): string {
@@ -173,6 +175,7 @@ function InterruptedWay({ response }: { response: LiveResponse }): ReactNode {
   const path = useRef<SVGPathElement>(null);
   const words = useRef<HTMLParagraphElement>(null);
   const drawn = useRef<unknown[]>([]);
+  const drawnAt = useRef(0);
   useDeskFrame("The way of the interruption", ["time", "plot", "curve", "state"], () => {
     const { live } = session.current;
     const begun = session.lastAnswer(
@@ -181,6 +184,10 @@ function InterruptedWay({ response }: { response: LiveResponse }): ReactNode {
     );
     const state = [begun, desk.plot.version, live];
     if (state.every((value, i) => value === drawn.current[i])) return;
+    // In a storm of presses each is an interruption: nobody reads sixty ways a second.
+    const now = performance.now();
+    if (now - drawnAt.current < SOON && drawn.current[2] === live) return;
+    drawnAt.current = now;
     drawn.current = state;
     const channel = begun?.channels.find(
       ({ interrupted, from, target }) => interrupted && from !== target,

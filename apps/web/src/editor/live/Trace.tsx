@@ -50,7 +50,7 @@ export function Trace(): ReactNode {
     const slots = tracedSlots(session);
     const view = { width, height, from, to, slots, entries: session.entries(from) };
     paintMarks(context, traceMarks(frame, view, words), FAMILY);
-  });
+  }, true);
   useLayoutEffect(() => {
     const element = box.current;
     if (!element) return;
@@ -149,7 +149,7 @@ function Readings({ words }: { words: LiveWords }): ReactNode {
     if (!shown.current || (said.current.begun === begun && said.current.isOver === isOver)) return;
     said.current = { begun, isOver };
     shown.current.textContent = begun ? readingsText(session, words) : "";
-  });
+  }, true);
   return (
     <p
       ref={shown}

@@ -55,6 +55,10 @@ export interface LiveFrame {
 const AFTERWARDS = 500;
 /** The most events that are kept: what a take may have. */
 const MOST_EVENTS = 20_000;
+/** A longer time between two frames is one that was missed, ms. */
+const MISSED = 22;
+/** For how many frames after one that was missed what stands beside the scene takes turns. */
+const TURNS = 30;
 /** A longer time between two frames is a pause, ms. */
 const LONGEST = 250;
 
@@ -77,6 +81,10 @@ export class LiveSession {
   private told = 0;
   private restless = 0;
   private readonly drawers = new Set<(frame: LiveFrame) => void>();
+  /** Those that stand beside the scene, such as the trace. */
+  private readonly beside = new Set<(frame: LiveFrame) => void>();
+  private drawnAt = 0;
+  private turns = 0;
   private readonly stop: () => void;
 
   constructor(readonly bench: Bench) {
@@ -114,10 +122,15 @@ export class LiveSession {
     return { live: this.live, time: this.now };
   }
 
-  onFrame(draw: (frame: LiveFrame) => void): () => void {
-    this.drawers.add(draw);
+  /**
+   * Draws once a frame. What stands beside the scene takes turns while frames are missed, so that the scene itself
+   * comes in time.
+   */
+  onFrame(draw: (frame: LiveFrame) => void, isBeside = false): () => void {
+    const drawers = isBeside ? this.beside : this.drawers;
+    drawers.add(draw);
     this.invalidate();
-    return () => this.drawers.delete(draw);
+    return () => drawers.delete(draw);
   }
 
   /** Time goes by at another speed from now on. */
@@ -144,7 +157,7 @@ export class LiveSession {
       this.rest();
     }
     // Browsers let a page be heard only once a person has done something.
-    this.bench.sound.wake();
+    if (event.type === "press" || event.type === "key-down") this.bench.sound.wake();
     this.pass(Math.max(stamp, this.at));
     this.live.send(this.now, event);
     if (this.events.length < MOST_EVENTS)
@@ -284,8 +297,14 @@ export class LiveSession {
     if (this.other) this.other.live.at(time, this.other.poses);
     const frame = { live: this.live, time, poses: this.poses, other: this.other };
     for (const draw of this.drawers) draw(frame);
-    this.sound(time);
     const moving = playing || (take === null && this.live.isMoving(this.now));
+    const gap = at - this.drawnAt;
+    this.drawnAt = at;
+    this.turns = gap > MISSED && gap < LONGEST ? TURNS : Math.max(this.turns - 1, 0);
+    let place = 0;
+    for (const draw of this.beside)
+      if (!moving || this.turns === 0 || place++ % 2 === this.turns % 2) draw(frame);
+    this.sound(time);
     if (moving) this.restless = at;
     if (moving || at - this.restless < AFTERWARDS) this.invalidate();
     else this.wake();

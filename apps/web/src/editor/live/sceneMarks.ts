@@ -14,6 +14,8 @@ const POINTER_SHOWN = 10_000;
 const PRESS_SHOWN = 900;
 /** Smallest and largest radius of the way of an angle, px. */
 const [LEAST, MOST] = [26, 130];
+/** How long after something began words are put to it, ms. */
+const READ = 40;
 /** A smaller turn is none, degrees. */
 const LEAST_TURN = 0.5;
 
@@ -126,7 +128,9 @@ function angleMarks(
     const owner = slotOwner(live, slot);
     if (owner?.channel.id !== "rotate") return [];
     const now = live.valueAt(slot, time);
-    const way = { figure: owner.figure, from, now, target, words: "" };
+    // In a storm of presses none of them can be read.
+    const words = time - begun.time < READ ? null : "";
+    const way = { figure: owner.figure, from, now, target, words };
     return arcMarks(live.motion, poses, way, camera, line, halo);
   });
 }
@@ -166,8 +170,8 @@ function arcMarks(
     readonly from: number;
     readonly now: number;
     readonly target: number;
-    /** Before the words, where it is not taken yet. */
-    readonly words: string;
+    /** Before the words, where it is not taken yet; null for no words at all. */
+    readonly words: string | null;
   },
   { scale, left, top }: Placement,
   line: string,
@@ -186,10 +190,11 @@ function arcMarks(
       const at = angle(now + (turn * i) / steps);
       return [px + radius * Math.cos(at), py + radius * Math.sin(at)];
     }).flat();
-    const dash = words === "" ? [] : [3, 5];
+    const dash = words ? [3, 5] : [];
     marks.push({ type: "line", points: arc, stroke: halo, lineWidth: 6 });
     marks.push({ type: "line", points: arc, stroke: "marigold", lineWidth: 2.5, dash });
   }
+  if (words === null) return marks;
   const middle = angle(from + whole / 2);
   const way = Math.abs(whole) > 180 ? "the long way" : "the short way";
   const label = labelPicture(`${words}${way} ${whole > 0 ? "+" : ""}${numberLabel(whole, 0)}°`, {

@@ -9,6 +9,8 @@ interface LabelPicture {
 const MARGIN = 4;
 const BASELINE = 13;
 const HEIGHT = 18;
+/** The most pictures that are kept, far more than are seen at a time. */
+const MOST = 60;
 const pictures = new Map<string, LabelPicture>();
 
 /** Words of the overlay as a picture: letters take a millisecond to draw, each frame anew. `halo` parts them from what lies beneath. */
@@ -19,7 +21,10 @@ export function labelPicture(
   const key = `${text} ${ink} ${halo} ${weight} ${devicePixelRatio}`;
   const known = pictures.get(key);
   if (known) return known;
-  const image = document.createElement("canvas");
+  // How far an angle turns is part of the words: they are many while it is dragged, and a new canvas costs a millisecond.
+  const [oldest] = pictures.size > MOST ? pictures : [];
+  if (oldest) pictures.delete(oldest[0]);
+  const image = oldest?.[1].image ?? document.createElement("canvas");
   const context = image.getContext("2d");
   const font = `${weight} 11px "Hanken Grotesk Variable", sans-serif`;
   if (context) context.font = font;
@@ -38,8 +43,6 @@ export function labelPicture(
     context.fillText(text, MARGIN, BASELINE);
   }
   const made = { image, width, height: HEIGHT, baseline: BASELINE };
-  // How far an angle turns is part of the words: they are many while it is dragged.
-  if (pictures.size > 60) pictures.clear();
   // Until the font has come they look otherwise.
   if (document.fonts.status === "loaded") pictures.set(key, made);
   return made;
