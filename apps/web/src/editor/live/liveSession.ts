@@ -8,7 +8,14 @@ import {
   standingIn,
 } from "@levitas/core/live";
 import { compileStudy, type Motion, mapPoint, poseMatrix } from "@levitas/core/motion";
-import type { LiveEvent, Pose, Study, Take, TakeEvent } from "@levitas/core/study";
+import {
+  eachItem,
+  type LiveEvent,
+  type Pose,
+  type Study,
+  type Take,
+  type TakeEvent,
+} from "@levitas/core/study";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { Bench } from "../session/bench.ts";
 
@@ -156,8 +163,9 @@ export class LiveSession {
       if (event.type === "move" || event.type === "release" || event.type === "key-up") return;
       this.rest();
     }
-    // Browsers let a page be heard only once a person has done something.
-    if (event.type === "press" || event.type === "key-down") this.bench.sound.wake();
+    // Browsers let a page be heard only once a person has done something; getting ready takes 90 ms.
+    if ((event.type === "press" || event.type === "key-down") && this.isHeard())
+      this.bench.sound.wake();
     this.pass(Math.max(stamp, this.at));
     this.live.send(this.now, event);
     if (this.events.length < MOST_EVENTS)
@@ -181,6 +189,18 @@ export class LiveSession {
     this.pointer = pointer;
     this.invalidate();
   }
+
+  /** Whether a cue of the study has a sound. */
+  private isHeard(): boolean {
+    const { sequence } = this.study;
+    if (this.heard?.of !== sequence)
+      this.heard = {
+        of: sequence,
+        sounds: [...eachItem(sequence)].some((each) => each.type === "cue" && each.sound),
+      };
+    return this.heard.sounds;
+  }
+  private heard: { readonly of: Study["sequence"]; readonly sounds: boolean } | undefined;
 
   private listensToMoves(): boolean {
     const { levers = [], responses = [] } = this.study.live ?? {};
@@ -215,7 +235,7 @@ export class LiveSession {
 
   /** Plays a take from its beginning, or stops. */
   play(id: string | null, from = 0): void {
-    this.bench.sound.wake();
+    if (this.isHeard()) this.bench.sound.wake();
     this.store.setState({ take: id, playing: id !== null, recording: false });
     this.now = from;
     this.at = performance.now();
