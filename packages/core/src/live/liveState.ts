@@ -28,11 +28,11 @@ import { followed } from "./kernel/followed.ts";
 import { growing } from "./kernel/growing.ts";
 import { type Goal, LiveChannel, stillGoal } from "./kernel/liveChannel.ts";
 import { LiveLever } from "./kernel/liveLever.ts";
-import type { LogEntry, Sent } from "./kernel/logEntry.ts";
+import type { LogEntry } from "./kernel/logEntry.ts";
 import { switchedWay } from "./kernel/switched.ts";
 import { aimAtPointer, goBy, goToNext, goToPose, isIn, setPose } from "./kernel/thens.ts";
 import { AT_ONCE, lagWay, type Way } from "./kernel/way.ts";
-import type { Driven, Pointer, PosedChannel, World } from "./kernel/world.ts";
+import type { Driven, Pointer, PosedChannel, Sent, World } from "./kernel/world.ts";
 import { Played } from "./played.ts";
 import { isSpring, wayOf } from "./wayOf.ts";
 

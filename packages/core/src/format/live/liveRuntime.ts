@@ -5,42 +5,42 @@ export const RUNTIME_NAMES = {
   aimAtPointer: [39, "Ke"],
   aimsInScene: [68, "on"],
   aimsOnPage: [69, "sn"],
-  angleDelta: [0, "be"],
+  angleDelta: [0, "te"],
   arrivePart: [4, "xe"],
   channelsOnPage: [67, "tn"],
   curveWay: [30, "Fe"],
-  doublePressPart: [16, "Te"],
+  doublePressPart: [16, "Me"],
   easingOf: [46, "Z"],
-  edgesOnPage: [70, "me"],
-  focusInput: [50, "Ue"],
+  edgesOnPage: [70, "ce"],
+  focusInput: [50, "ze"],
   followsOnPage: [62, "nn"],
   goBy: [40, "Be"],
   goToNext: [38, "Ve"],
-  goToPose: [36, "ae"],
+  goToPose: [36, "ie"],
   growing: [2, "he"],
   holdPart: [5, "Pe"],
   hoverPart: [6, "Le"],
-  isIn: [42, "le"],
+  isIn: [42, "ue"],
   isSeen: [63, "rn"],
   keyInput: [51, "je"],
   keyLeverPart: [10, "Se"],
   keyPart: [7, "we"],
   leversOfAll: [61, "en"],
-  leversWithLag: [59, "Qe"],
+  leversWithLag: [59, "Je"],
   leversWithSpring: [60, "Ze"],
   placesOnPage: [71, "an"],
-  pointerInput: [49, "ze"],
+  pointerInput: [49, "qe"],
   pointerLeverPart: [9, "Ee"],
   pressPart: [15, "Re"],
-  queuePart: [18, "Oe"],
+  queuePart: [18, "Ie"],
   repeatPart: [23, "Ae"],
   runLive: [75, "ln"],
-  scrollInput: [52, "Xe"],
+  scrollInput: [52, "Qe"],
   setPose: [37, "Ge"],
   slideLeverPart: [11, "ke"],
-  sliderInput: [53, "$e"],
+  sliderInput: [53, "Xe"],
   springWay: [29, "K"],
-  startPart: [22, "Ce"],
+  startPart: [22, "Oe"],
   switchedWay: [32, "_e"],
   watchPart: [25, "Ne"],
 } as const;
@@ -121,7 +121,7 @@ export const RUNTIME_PIECES: readonly {
 }[] = [
   {
     uses: [],
-    text: 'function be(n,e,r){let t=r==="none"?e-n:(e-n)%360,o=Math.abs(t);return r==="shorter"&&o>180||r==="longer"&&o>0&&o<180||r==="increasing"&&t<0||r==="decreasing"&&t>0?t-360*Math.sign(t):t}',
+    text: 'function te(n,e,r){let t=r==="none"?e-n:(e-n)%360,o=Math.abs(t);return r==="shorter"&&o>180||r==="longer"&&o>0&&o<180||r==="increasing"&&t<0||r==="decreasing"&&t>0?t-360*Math.sign(t):t}',
   },
   {
     uses: [],
@@ -133,11 +133,11 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "let te=400;",
+    text: "let oe=400;",
   },
   {
     uses: [3],
-    text: 'let xe=(n,e)=>{let[r,t]=[Number.NaN,0];n._1d=({id:o},s)=>(t=s===r?t+1:1,r=s,t===te+1&&e.note?.("stopped",s,o),t>te),n._9=({id:o},s,a,i)=>{e.note?.("begun",s,o,a,i),n._12(i,()=>{a.every(({_e:u,_z:d})=>u.channel._y(i)!==d)&&a.length>0&&i>s||(e.note?.("arrived",i,o),n._3(i,({when:u})=>u.on==="arrived"&&u.response===o))})}};',
+    text: 'let xe=(n,e)=>{let[r,t]=[Number.NaN,0];n._1d=({id:o},s)=>(t=s===r?t+1:1,r=s,t===oe+1&&e.note?.("stopped",s,o),t>oe),n._9=({id:o},s,a,i)=>{e.note?.("begun",s,o,a,i),n._12(i,()=>{a.every(({_e:u,_z:d})=>u.channel._y(i)!==d)&&a.length>0&&i>s||(e.note?.("arrived",i,o),n._3(i,({when:u})=>u.on==="arrived"&&u.response===o))})}};',
   },
   {
     uses: [],
@@ -153,19 +153,19 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function U(n,{levers:e},r,t){for(let o of e?.values()??[]){let s=t(o.lever);s!==void 0&&isFinite(s)&&o._l(r,s)&&n._1l?.(o,r)}}",
+    text: "function z(n,{levers:e},r,t){for(let o of e?.values()??[]){let s=t(o.lever);s!==void 0&&isFinite(s)&&o._l(r,s)&&n._1l?.(o,r)}}",
   },
   {
     uses: [8],
-    text: 'let Ee=(n,e)=>(r,t)=>{"x"in t&&U(n,e,r,({of:o})=>e._11?.(r,o,t))};',
+    text: 'let Ee=(n,e)=>(r,t)=>{"x"in t&&z(n,e,r,({of:o})=>e._11?.(r,o,t))};',
   },
   {
     uses: [8],
-    text: 'let Se=(n,e)=>(r,t)=>{"key"in t&&U(n,e,r,({of:o,range:s})=>o.kind==="key"&&o.key===t.key?s[t.type==="key-down"?1:0]:void 0)};',
+    text: 'let Se=(n,e)=>(r,t)=>{"key"in t&&z(n,e,r,({of:o,range:s})=>o.kind==="key"&&o.key===t.key?s[t.type==="key-down"?1:0]:void 0)};',
   },
   {
     uses: [8],
-    text: 'let ke=(n,e)=>(r,t)=>{t.type==="lever"&&U(n,e,r,({id:o})=>o===t.lever?t.value:void 0)};',
+    text: 'let ke=(n,e)=>(r,t)=>{t.type==="lever"&&z(n,e,r,({id:o})=>o===t.lever?t.value:void 0)};',
   },
   {
     uses: [],
@@ -173,27 +173,27 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [12],
-    text: 'let Me=()=>{let n;return(e,r)=>{if(r.type!=="press")return!1;let{figure:t}=r,o=n!==void 0&&e-n.time<=We&&n.figure===t;return n=o?void 0:{time:e,figure:t},o}};',
+    text: 'let Te=()=>{let n;return(e,r)=>{if(r.type!=="press")return!1;let{figure:t}=r,o=n!==void 0&&e-n.time<=We&&n.figure===t;return n=o?void 0:{time:e,figure:t},o}};',
   },
   {
     uses: [],
-    text: 'let oe=n=>(e,r)=>{let t=n?.();return(o,s)=>{let a=t?.(o,s),{type:i}=s;if(i!=="press"&&i!=="release")return;let l=r._b(s.figure);e._3(o,({when:u})=>(u.on===i||u.on==="double-press"&&a===!0)&&l.includes(u.figure))}};',
+    text: 'let se=n=>(e,r)=>{let t=n?.();return(o,s)=>{let a=t?.(o,s),{type:i}=s;if(i!=="press"&&i!=="release")return;let l=r._b(s.figure);e._3(o,({when:u})=>(u.on===i||u.on==="double-press"&&a===!0)&&l.includes(u.figure))}};',
   },
   {
     uses: [14],
-    text: "let Re=oe();",
+    text: "let Re=se();",
   },
   {
     uses: [13, 14],
-    text: "let Te=oe(Me);",
+    text: "let Me=se(Te);",
   },
   {
     uses: [],
-    text: "let Ie=100;",
+    text: "let Ce=100;",
   },
   {
     uses: [17],
-    text: 'let Oe=(n,e)=>{let r=[];let t=!1;n._1k=(s,a,i,{_16:l})=>{let{id:u,midFlight:d}=s,m=Math.max(a,...l.map(({_e:v})=>v.channel._y(a)?.end??a)),p=d==="waits"&&(m>a||!t&&r.length>0);return!p&&(d!=="ignored"||m<=a)?!1:!p||!t&&r.length>=Ie?(e.note?.("ignored",a,u),!0):(t?r.unshift({response:s,pointer:i}):(r.push({response:s,pointer:i}),e.note?.("waits",a,u)),n._12(m,()=>o(m)),!0)};let o=s=>{let a=r.shift();if(!a)return;let i=r.length;t=!0,n._7(a.response,s,a.pointer),t=!1,i>0&&r.length===i&&n._12(s,()=>o(s))}};',
+    text: 'let Ie=(n,e)=>{let r=[];let t=!1;n._1k=(s,a,i,{_16:l})=>{let{id:u,midFlight:d}=s,m=Math.max(a,...l.map(({_e:v})=>v.channel._y(a)?.end??a)),p=d==="waits"&&(m>a||!t&&r.length>0);return!p&&(d!=="ignored"||m<=a)?!1:!p||!t&&r.length>=Ce?(e.note?.("ignored",a,u),!0):(t?r.unshift({response:s,pointer:i}):(r.push({response:s,pointer:i}),e.note?.("waits",a,u)),n._12(m,()=>o(m)),!0)};let o=s=>{let a=r.shift();if(!a)return;let i=r.length;t=!0,n._7(a.response,s,a.pointer),t=!1,i>0&&r.length===i&&n._12(s,()=>o(s))}};',
   },
   {
     uses: [],
@@ -205,19 +205,19 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function X(n){let e=Math.floor(n)>>>0;return()=>{e=e+1831565813>>>0;let r=Math.imul(e^e>>>15,e|1);return r^=r+Math.imul(r^r>>>7,r|61),((r^r>>>14)>>>0)/2**32}}",
+    text: "function Q(n){let e=Math.floor(n)>>>0;return()=>{e=e+1831565813>>>0;let r=Math.imul(e^e>>>15,e|1);return r^=r+Math.imul(r^r>>>7,r|61),((r^r>>>14)>>>0)/2**32}}",
   },
   {
     uses: [],
-    text: 'let Ce=(n,e)=>{for(let r of e.responses)r.when.on==="start"&&n._12(0,()=>n._1g(r,0))};',
+    text: 'let Oe=(n,e)=>{for(let r of e.responses)r.when.on==="start"&&n._12(0,()=>n._1g(r,0))};',
   },
   {
     uses: [21],
-    text: 'let Ae=(n,e)=>{for(let r of e.responses){let{when:t}=r;if(t.on!=="every")continue;let o=X(t.seed??1),s=a=>{let i=(2*o()-1)*Math.min(t.jitter??0,t.time/2),l=a*t.time+i;n._12(l,()=>{n._1g(r,l),s(a+1)})};s(1)}};',
+    text: 'let Ae=(n,e)=>{for(let r of e.responses){let{when:t}=r;if(t.on!=="every")continue;let o=Q(t.seed??1),s=a=>{let i=(2*o()-1)*Math.min(t.jitter??0,t.time/2),l=a*t.time+i;n._12(l,()=>{n._1g(r,l),s(a+1)})};s(1)}};',
   },
   {
     uses: [],
-    text: "let se=240;",
+    text: "let ae=240;",
   },
   {
     uses: [26],
@@ -225,15 +225,15 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [24],
-    text: "function De({channel:n},e,r,t){let o=n._y(e);if(!o)return;let s=u=>t?u>r:u<r,a=u=>n.value(u);let i=o._7===e?o.from[0]:a(e),l=e;if(!s(i)&&s(a(e)))return e;for(let u=1;u<=se&&o.end>e;u++){let d=e+(o.end-e)*u/se,m=a(d);if(!s(i)&&s(m)){let[p,v]=[l,d];for(let y=0;y<40;y++){let f=(p+v)/2;s(a(f))?v=f:p=f}return v}[i,l]=[m,d]}}",
+    text: "function De({channel:n},e,r,t){let o=n._y(e);if(!o)return;let s=u=>t?u>r:u<r,a=u=>n.value(u);let i=o._7===e?o.from[0]:a(e),l=e;if(!s(i)&&s(a(e)))return e;for(let u=1;u<=ae&&o.end>e;u++){let d=e+(o.end-e)*u/ae,m=a(d);if(!s(i)&&s(m)){let[p,v]=[l,d];for(let y=0;y<40;y++){let f=(p+v)/2;s(a(f))?v=f:p=f}return v}[i,l]=[m,d]}}",
   },
   {
     uses: [],
-    text: "function $(n){return{_7:()=>0,at:(e,r)=>e<n?r:0,_13:()=>0,length:e=>e===0?0:n}}",
+    text: "function X(n){return{_7:()=>0,at:(e,r)=>e<n?r:0,_13:()=>0,length:e=>e===0?0:n}}",
   },
   {
     uses: [27],
-    text: "let w=$(0);",
+    text: "let w=X(0);",
   },
   {
     uses: [],
@@ -245,11 +245,11 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function J(n){return{_7:()=>0,at:(e,r)=>r*Math.exp(-e/n),_13:(e,r)=>-r/n*Math.exp(-e/n),length:(e,r,t)=>Math.abs(e)>t?n*Math.log(Math.abs(e)/t):0}}",
+    text: "function $(n){return{_7:()=>0,at:(e,r)=>r*Math.exp(-e/n),_13:(e,r)=>-r/n*Math.exp(-e/n),length:(e,r,t)=>Math.abs(e)>t?n*Math.log(Math.abs(e)/t):0}}",
   },
   {
     uses: [27, 28],
-    text: "function _e(n,e,r,t){let o=e.value(t,0);if(!(n._r(t)&&e._1c&&n._1e(t)===o))return o>=.5||!e._1c?w:$(r.length(1,0,n._1b))}",
+    text: "function _e(n,e,r,t){let o=e.value(t,0);if(!(n._r(t)&&e._1c&&n._1e(t)===o))return o>=.5||!e._1c?w:X(r.length(1,0,n._1b))}",
   },
   {
     uses: [],
@@ -261,23 +261,23 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [34],
-    text: "let D=class{constructor(e,r,t){this._5=e,this._c=r,this._1b=t,this._10=[]}_y(e){let{_10:r}=this;let[t,o]=[0,r.length];for(;t<o;){let s=t+o>>1;r[s]._7<=e?t=s+1:o=s}return r[t-1]}value(e,r=0){let t=this._y(e);return t?He(t,e,r):this._5.value(e,r)}_13(e,r=0){let t=this._y(e);if(!t)return this._5._13(e,r);let{_m:o,way:s,_7:a,end:i,_d:l,_x:u}=t,d=o._13(e,r);if(e>i)return d;let m=s._13((e-a)/1e3,l[r],u[r]);return d+m}_1e(e,r=0){return(this._y(e)?._m??this._5).value(e,r)}_r(e){let r=this._y(e);return r!==void 0&&e<r.end}_7(e,r,t,o,s=Array.from({length:this._c},(a,i)=>this.value(e,i))){let a=s.map((m,p)=>m-r.value(e,p)),i=a.map((m,p)=>{let v=r._13(e,p);return t._7(m,o?this._13(e,p)-v:void 0,v)}),l=a.map((m,p)=>t.length(m,i[p],this._1b)),u=Math.max(e+Math.max(...l)*1e3,r._j??e),d={_7:e,end:u,_m:r,way:t,_d:a,_x:i,from:s};return this._10.at(-1)?._7===e&&this._10.pop(),this._10.push(d),d}};",
+    text: "let F=class{constructor(e,r,t){this._5=e,this._c=r,this._1b=t,this._10=[]}_y(e){let{_10:r}=this;let[t,o]=[0,r.length];for(;t<o;){let s=t+o>>1;r[s]._7<=e?t=s+1:o=s}return r[t-1]}value(e,r=0){let t=this._y(e);return t?He(t,e,r):this._5.value(e,r)}_13(e,r=0){let t=this._y(e);if(!t)return this._5._13(e,r);let{_m:o,way:s,_7:a,end:i,_d:l,_x:u}=t,d=o._13(e,r);if(e>i)return d;let m=s._13((e-a)/1e3,l[r],u[r]);return d+m}_1e(e,r=0){return(this._y(e)?._m??this._5).value(e,r)}_r(e){let r=this._y(e);return r!==void 0&&e<r.end}_7(e,r,t,o,s=Array.from({length:this._c},(a,i)=>this.value(e,i))){let a=s.map((m,p)=>m-r.value(e,p)),i=a.map((m,p)=>{let v=r._13(e,p);return t._7(m,o?this._13(e,p)-v:void 0,v)}),l=a.map((m,p)=>t.length(m,i[p],this._1b)),u=Math.max(e+Math.max(...l)*1e3,r._j??e),d={_7:e,end:u,_m:r,way:t,_d:a,_x:i,from:s};return this._10.at(-1)?._7===e&&this._10.pop(),this._10.push(d),d}};",
   },
   {
     uses: [41],
-    text: "let ae=(n,e,{how:r},t)=>({_16:ie(n,e.pose,t,r.route)});",
+    text: "let ie=(n,e,{how:r},t)=>({_16:le(n,e.pose,t,r.route)});",
   },
   {
     uses: [36],
-    text: "let Ge=(n,e,r,t,o)=>({_16:ae(n,e,r,t,o)._16.map(s=>({...s,_4:!0}))});",
+    text: "let Ge=(n,e,r,t,o)=>({_16:ie(n,e,r,t,o)._16.map(s=>({...s,_4:!0}))});",
   },
   {
     uses: [41, 44],
-    text: "let Ve=(n,e,{how:r},t)=>{let o=Ye(n,e.poses);return{_16:o===void 0?[]:ie(n,o,t,r.route)}};",
+    text: "let Ve=(n,e,{how:r},t)=>{let o=Ue(n,e.poses);return{_16:o===void 0?[]:le(n,o,t,r.route)}};",
   },
   {
     uses: [33, 45],
-    text: "let Ke=(n,e,{how:r},t,o)=>{let{figure:s,channels:a}=e;return{_16:a.flatMap(i=>{let l=n._0?.(t,s,i,o),u=n.channel?.(s,i);return l===void 0||!u?[]:[{_e:u,_m:E(Q(u,t,[l],r.route))}]})}};",
+    text: "let Ke=(n,e,{how:r},t,o)=>{let{figure:s,channels:a}=e;return{_16:a.flatMap(i=>{let l=n._0?.(t,s,i,o),u=n.channel?.(s,i);return l===void 0||!u?[]:[{_e:u,_m:E(J(u,t,[l],r.route))}]})}};",
   },
   {
     uses: [33],
@@ -285,23 +285,23 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [20, 33, 45],
-    text: "function ie(n,e,r,t){return e!==A?n._a(e).map(({_e:o,values:s})=>({_e:o,pose:e,_m:E(Q(o,r,s,t))})):[...n._e.values()].map(o=>{let{_5:s}=o.channel,a=s._1c&&o._1h?E(Q(o,r,[s.value(r,0)],t)):s;return{_e:o,_m:a,pose:e}})}",
+    text: "function le(n,e,r,t){return e!==A?n._a(e).map(({_e:o,values:s})=>({_e:o,pose:e,_m:E(J(o,r,s,t))})):[...n._e.values()].map(o=>{let{_5:s}=o.channel,a=s._1c&&o._1h?E(J(o,r,[s.value(r,0)],t)):s;return{_e:o,_m:a,pose:e}})}",
   },
   {
     uses: [20, 43],
-    text: "function le(n,e){let r=e===A?[...n._e.values()]:n._a(e).map(({_e:t})=>t);return ue(r,e)&&(e===A||r.length>0)}",
+    text: "function ue(n,e){let r=e===A?[...n._e.values()]:n._a(e).map(({_e:t})=>t);return de(r,e)&&(e===A||r.length>0)}",
   },
   {
     uses: [20],
-    text: "let ue=(n,e)=>n.every(r=>r.pose===e||e===A&&r.pose===null);",
+    text: "let de=(n,e)=>n.every(r=>r.pose===e||e===A&&r.pose===null);",
   },
   {
     uses: [20, 42, 43],
-    text: "function Ye(n,e){let r=e.flatMap(s=>n._a(s).map(({_e:a})=>a)),t=s=>s===A?ue(r,s):le(n,s),o=e.findIndex(t);return e[(o+1)%e.length]}",
+    text: "function Ue(n,e){let r=e.flatMap(s=>n._a(s).map(({_e:a})=>a)),t=s=>s===A?de(r,s):ue(n,s),o=e.findIndex(t);return e[(o+1)%e.length]}",
   },
   {
     uses: [],
-    text: 'function Q({_1h:n,channel:e},r,t,o="shorter"){if(!n)return t;let s=e.value(r);return[s+n(s,t[0],o)]}',
+    text: 'function J({_1h:n,channel:e},r,t,o="shorter"){if(!n)return t;let s=e.value(r);return[s+n(s,t[0],o)]}',
   },
   {
     uses: [],
@@ -309,7 +309,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: 'let qe={pointerdown:"press",pointermove:"move"};',
+    text: 'let Ye={pointerdown:"press",pointermove:"move"};',
   },
   {
     uses: [],
@@ -317,11 +317,11 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [47, 48],
-    text: 'function ze(n){let e=!1;n.on("pointerdown pointermove pointerup pointercancel",r=>{let t=qe[r.type]??"release",o=["","mouse"].includes(r.pointerType)?r.target:document.elementFromPoint(r.clientX,r.clientY);if(!r.isPrimary||r.button>0||(t==="press"?!n._1r.contains(o):t==="release"&&!e))return;e=t==="press"||e&&t==="move";let[s,a]=B(n,r.clientX,r.clientY);n.send({type:t,x:s,y:a,figure:n._k(o)[0]??null},r)})}',
+    text: 'function qe(n){let e=!1;n.on("pointerdown pointermove pointerup pointercancel",r=>{let t=Ye[r.type]??"release",o=["","mouse"].includes(r.pointerType)?r.target:document.elementFromPoint(r.clientX,r.clientY);if(!r.isPrimary||r.button>0||(t==="press"?!n._1r.contains(o):t==="release"&&!e))return;e=t==="press"||e&&t==="move";let[s,a]=B(n,r.clientX,r.clientY);n.send({type:t,x:s,y:a,figure:n._k(o)[0]??null},r)})}',
   },
   {
     uses: [48],
-    text: 'function Ue(n){for(let e of n._1s.pressable){let r=n._i.get(e);r&&(r.tabIndex=0,r.role??="button",n.on("keydown keyup",t=>{if(t.repeat||t.key!=="Enter"&&t.key!==" ")return;t.preventDefault();let o=r.getBoundingClientRect(),[s,a]=B(n,o.x+o.width/2,o.y+o.height/2);n.send({type:t.type==="keydown"?"press":"release",x:s,y:a,figure:e},t)},r))}}',
+    text: 'function ze(n){for(let e of n._1s.pressable){let r=n._i.get(e);r&&(r.tabIndex=0,r.role??="button",n.on("keydown keyup",t=>{if(t.repeat||t.key!=="Enter"&&t.key!==" ")return;t.preventDefault();let o=r.getBoundingClientRect(),[s,a]=B(n,o.x+o.width/2,o.y+o.height/2);n.send({type:t.type==="keydown"?"press":"release",x:s,y:a,figure:e},t)},r))}}',
   },
   {
     uses: [],
@@ -329,35 +329,35 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: 'function Xe(n){let e=r=>{let t=document.scrollingElement;for(let{id:o,of:s}of n._1s.levers)s.kind==="scroll"&&n.send({type:"lever",lever:o,value:t.scrollTop/(t.scrollHeight-t.clientHeight||1)},r)};n.on("scroll",e),e()}',
+    text: 'function Qe(n){let e=r=>{let t=document.scrollingElement;for(let{id:o,of:s}of n._1s.levers)s.kind==="scroll"&&n.send({type:"lever",lever:o,value:t.scrollTop/(t.scrollHeight-t.clientHeight||1)},r)};n.on("scroll",e),e()}',
   },
   {
     uses: [],
-    text: 'function $e(n){n.on("input",e=>{let{dataset:r,valueAsNumber:t}=e.target;r.lever&&n.send({type:"lever",lever:r.lever,value:t},e)})}',
+    text: 'function Xe(n){n.on("input",e=>{let{dataset:r,valueAsNumber:t}=e.target;r.lever&&n.send({type:"lever",lever:r.lever,value:t},e)})}',
   },
   {
     uses: [],
-    text: "let de=.1;",
+    text: "let pe=.1;",
   },
   {
     uses: [54],
-    text: 'function pe(n,e,r,t,o){let s=a=>r.value(n==="value"?t(a-e):Math.abs(o(a-e)));return{_1c:!1,value:s,_13:a=>n==="value"?r._18(t(a-e))*o(a-e):(s(a)-s(a-de))*1e3/de}}',
+    text: 'function ye(n,e,r,t,o){let s=a=>r.value(n==="value"?t(a-e):Math.abs(o(a-e)));return{_1c:!1,value:s,_13:a=>n==="value"?r._18(t(a-e))*o(a-e):(s(a)-s(a-pe))*1e3/pe}}',
   },
   {
     uses: [],
-    text: "let Je=1e-4;",
+    text: "let $e=1e-4;",
   },
   {
     uses: [19, 33, 35, 56],
-    text: "let Y=class{constructor(e,r){this.lever=e,this.way=r;let{range:t}=e,o=Math.abs(t[1]-t[0])*Je;this.channel=new D(E([j(e)]),1,o)}_l(e,r){let[t,o]=this.lever.range,s=Math.min(Math.max(r,t),o);return this.channel._1e(e)===s?!1:(this.channel._7(e,E([s]),this.way,!0),!0)}};",
+    text: "let U=class{constructor(e,r){this.lever=e,this.way=r;let{range:t}=e,o=Math.abs(t[1]-t[0])*$e;this.channel=new F(E([j(e)]),1,o)}_l(e,r){let[t,o]=this.lever.range,s=Math.min(Math.max(r,t),o);return this.channel._1e(e)===s?!1:(this.channel._7(e,E([s]),this.way,!0),!0)}};",
   },
   {
     uses: [28, 57],
-    text: "let ee=n=>({_1s:e,_v:r,_u:t},o)=>{o.levers=new Map(e.levers.map(s=>{let a=t||s.way.length===0?w:n(...s.way),i=new Y(s,a);return r.push(i.channel),[s.id,i]}))};",
+    text: "let ee=n=>({_1s:e,_v:r,_u:t},o)=>{o.levers=new Map(e.levers.map(s=>{let a=t||s.way.length===0?w:n(...s.way),i=new U(s,a);return r.push(i.channel),[s.id,i]}))};",
   },
   {
     uses: [31, 58],
-    text: "let Qe=ee(n=>J(n));",
+    text: "let Je=ee(n=>$(n));",
   },
   {
     uses: [29, 58],
@@ -365,11 +365,11 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [29, 31, 58],
-    text: "let en=ee((n,...e)=>e.length>0?K(n,...e):J(n));",
+    text: "let en=ee((n,...e)=>e.length>0?K(n,...e):$(n));",
   },
   {
     uses: [46, 55],
-    text: 'function nn({_1s:n,_2:e},r){for(let[t,o,s,a,i]of n.followers){let l=Z(n,s),u=()=>(typeof o=="number"?e[o]:r.levers?.get(o))?.channel;e[t].channel._5=pe(a,i,l,d=>u().value(d),d=>u()._13(d))}}',
+    text: 'function nn({_1s:n,_2:e},r){for(let[t,o,s,a,i]of n.followers){let l=Z(n,s),u=()=>(typeof o=="number"?e[o]:r.levers?.get(o))?.channel;e[t].channel._5=ye(a,i,l,d=>u().value(d),d=>u()._13(d))}}',
   },
   {
     uses: [],
@@ -377,15 +377,15 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function q(n,e){return Math.atan2(n,-e)*180/Math.PI}",
+    text: "function Y(n,e){return Math.atan2(n,-e)*180/Math.PI}",
   },
   {
     uses: [48],
-    text: 'function ye(n,e,r,t){let o=e.appendChild(document.createElement("i"));o.style.cssText=`position:absolute;left:${r};top:${t}`;let{x:s,y:a}=o.getBoundingClientRect();return o.remove(),B(n,s,a)}',
+    text: 'function me(n,e,r,t){let o=e.appendChild(document.createElement("i"));o.style.cssText=`position:absolute;left:${r};top:${t}`;let{x:s,y:a}=o.getBoundingClientRect();return o.remove(),B(n,s,a)}',
   },
   {
     uses: [65],
-    text: 'function ne(n,e){let[r,t]=getComputedStyle(e).transformOrigin.split(" ");return ye(n,e,r,t)}',
+    text: 'function ne(n,e){let[r,t]=getComputedStyle(e).transformOrigin.split(" ");return me(n,e,r,t)}',
   },
   {
     uses: [],
@@ -393,34 +393,34 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [64, 66],
-    text: 'function on(n,e){e._0=(r,t,o,{x:s,y:a})=>{n.paint(r);let[i,l]=ne(n,n._i.get(t));return o==="rotate"?q(s-i,a-l):(e.channel?.(t,o)?.channel.value(r)??0)+(o==="x"?s-i:a-l)}}',
+    text: 'function on(n,e){e._0=(r,t,o,{x:s,y:a})=>{n.paint(r);let[i,l]=ne(n,n._i.get(t));return o==="rotate"?Y(s-i,a-l):(e.channel?.(t,o)?.channel.value(r)??0)+(o==="x"?s-i:a-l)}}',
   },
   {
     uses: [64, 65, 66],
-    text: 'function sn(n,e){e._0=(r,t,o,{x:s,y:a})=>{let i=n._i.get(t);n.paint(r);let l=(M,S)=>ye(n,i.parentElement,M,S),[[u,d],[m,p],[v,y]]=[l("0","0"),l("999px","0"),l("0","999px")],[f,g]=ne(n,i),{x,y:L}=new DOMMatrix([m-u,p-d,v-u,y-d,0,0]).inverse().transformPoint({x:s-f,y:a-g});return Number.isNaN(x)?void 0:o==="rotate"?q(x,L):(e.channel?.(t,o)?.channel.value(r)??0)+999*(o==="x"?x:L)}}',
+    text: 'function sn(n,e){e._0=(r,t,o,{x:s,y:a})=>{let i=n._i.get(t);n.paint(r);let l=(T,S)=>me(n,i.parentElement,T,S),[[u,d],[m,p],[v,y]]=[l("0","0"),l("999px","0"),l("0","999px")],[f,g]=ne(n,i),{x,y:L}=new DOMMatrix([m-u,p-d,v-u,y-d,0,0]).inverse().transformPoint({x:s-f,y:a-g});return Number.isNaN(x)?void 0:o==="rotate"?Y(x,L):(e.channel?.(t,o)?.channel.value(r)??0)+999*(o==="x"?x:L)}}',
   },
   {
     uses: [],
-    text: 'function me({_1s:n},e){e._11=(r,t,{x:o,y:s})=>{let a=n.levers.find(i=>i.of===t)?.corner??0;return t.kind==="pointer-x"?o-a:t.kind==="pointer-y"?s-a:void 0}}',
+    text: 'function ce({_1s:n},e){e._11=(r,t,{x:o,y:s})=>{let a=n.levers.find(i=>i.of===t)?.corner??0;return t.kind==="pointer-x"?o-a:t.kind==="pointer-y"?s-a:void 0}}',
   },
   {
     uses: [64, 66, 70],
-    text: 'function an(n,e){me(n,e);let r=e._11;e._11=(t,o,s)=>{if(o.kind!=="angle"&&o.kind!=="distance")return r?.(t,o,s);let a=n._i.get(o.figure);if(!a)return;n.paint(t);let[i,l]=ne(n,a),[u,d]=[s.x-i,s.y-l];return o.kind==="angle"?q(u,d):Math.hypot(u,d)}}',
+    text: 'function an(n,e){ce(n,e);let r=e._11;e._11=(t,o,s)=>{if(o.kind!=="angle"&&o.kind!=="distance")return r?.(t,o,s);let a=n._i.get(o.figure);if(!a)return;n.paint(t);let[i,l]=ne(n,a),[u,d]=[s.x-i,s.y-l];return o.kind==="angle"?Y(u,d):Math.hypot(u,d)}}',
   },
   {
     uses: [],
-    text: "function ce(n,e,r,t){let o=new Map;let s={_16:[]};for(let a of e.then){let i=n._1f[a.do]?.(n,a,e,r,t);for(let l of i?._16??[])o.set(l._e._1q,l);s={...s,...i,_16:[...o.values()]}}return s}",
+    text: "function fe(n,e,r,t){let o=new Map;let s={_16:[]};for(let a of e.then){let i=n._1f[a.do]?.(n,a,e,r,t);for(let l of i?._16??[])o.set(l._e._1q,l);s={...s,...i,_16:[...o.values()]}}return s}",
   },
   {
     uses: [],
-    text: 'let fe="";',
+    text: 'let ve="";',
   },
   {
     uses: [28, 72, 73],
-    text: 'function ve(n,e){let r=[];let t=Number.NEGATIVE_INFINITY,o={x:0,y:0,figure:null};let s=(y,f)=>{if(!isFinite(y))return;let g=r.length;for(;g>0&&r[g-1]._g>y;)g--;r.splice(g,0,{_g:y,_15:f})},a=()=>r[0]?._g??1/0,i=y=>{for(;a()<=y;)t=Math.max(t,a()),r.shift()?._15();t=Math.max(t,y)},l=(y,f)=>{for(let g of n.responses)f(g)&&u(g,y)},u=(y,f)=>{p._1d?.(y,f)||(y.inPose===void 0||n._s?.(n,y.inPose))&&d(y,f,o)},d=(y,f,g)=>{let x=ce(n,y,f,g);x._n&&x._16.length===0||p._1k?.(y,f,g,x)||m(y,f,x)},m=(y,f,g)=>{let{how:x,midFlight:L}=y,N=n._1m(x,n._17?.(g,x,f)??1),M=[];let S=f;for(let{_e:k,_m:F,_4:G,pose:_}of g._16){let{channel:I}=k,O=I._y(f),C=O!==void 0&&f<O.end,R=I._13(f),H=G?w:k._o?k._o(I,F,N,f):N;if(!H)continue;let T=I._7(f,F,H,L==="keeps-speed"&&!g._1i&&(C||R!==0),L==="starts-over"&&C?O.from:n._1a?.(k,f));k.pose=_??fe,S=Math.max(S,T.end),M.push({_e:k,_z:T,_q:C,_6:R})}g._8?.(p),p._9?.(y,f,M,S)},p={get _p(){return t},get _w(){return a()},_12:s,_3:l,_1:i,_1g:u,_7:d,send(y,f){i(y),n.note?.("event",y,f),"x"in f&&(o=f);for(let g of v)g?.(y,f)}},v=e.map(y=>y(p,n));return p}',
+    text: 'function be(n,e){let r=[];let t=Number.NEGATIVE_INFINITY,o={x:0,y:0,figure:null};let s=(y,f)=>{if(!isFinite(y))return;let g=r.length;for(;g>0&&r[g-1]._g>y;)g--;r.splice(g,0,{_g:y,_15:f})},a=()=>r[0]?._g??1/0,i=y=>{for(;a()<=y;)t=Math.max(t,a()),r.shift()?._15();t=Math.max(t,y)},l=(y,f)=>{for(let g of n.responses)f(g)&&u(g,y)},u=(y,f)=>{p._1d?.(y,f)||(y.inPose===void 0||n._s?.(n,y.inPose))&&d(y,f,o)},d=(y,f,g)=>{let x=fe(n,y,f,g);x._n&&x._16.length===0||p._1k?.(y,f,g,x)||m(y,f,x)},m=(y,f,g)=>{let{how:x,midFlight:L}=y,N=n._1m(x,n._17?.(g,x,f)??1),T=[];let S=f;for(let{_e:k,_m:D,_4:G,pose:_}of g._16){let{channel:C}=k,I=C._y(f),O=I!==void 0&&f<I.end,R=C._13(f),H=G?w:k._o?k._o(C,D,N,f):N;if(!H)continue;let M=C._7(f,D,H,L==="keeps-speed"&&!g._1i&&(O||R!==0),L==="starts-over"&&O?I.from:n._1a?.(k,f));k.pose=_??ve,S=Math.max(S,M.end),T.push({_e:k,_z:M,_q:O,_6:R})}g._8?.(p),p._9?.(y,f,T,S)},p={get _p(){return t},get _w(){return a()},_12:s,_3:l,_1:i,_1g:u,_7:d,send(y,f){i(y),n.note?.("event",y,f),"x"in f&&(o=f);for(let g of v)g?.(y,f)}},v=e.map(y=>y(p,n));return p}',
   },
   {
     uses: [28, 33, 35, 74],
-    text: 'function ln(n,e,{reduced:r="auto",note:t,now:o},{_1n:s,_1j:a,_1o:i,_1h:l,_o:u,_19:d,curve:m,_h:p,_t:v}){let y=o??(()=>performance.now()),f=y(),g=r==="auto"?matchMedia("(prefers-reduced-motion: reduce)").matches:r,x=c=>e.querySelector(c),L=new Map;for(let[c,[b,h]]of Object.entries(n.figures)){let P=x(b);P&&(P.style.cssText+=h,L.set(c,P))}e.style.touchAction=n.touch;let N=n.shown.map(([c,...b])=>({element:x(c),_14:b,text:""})),M=n.channels.map(([,,c,b,h,...P],W)=>({_1q:W,_1p:h,pose:null,channel:new D(E(P),P.length,b),_1h:c===1?l:void 0,_o:c===2?u:void 0})),S=M.map(({channel:c})=>c),k=new Map;let F=0,G=0;let _=new AbortController,I=c=>Math.max((c&&!o?c.timeStamp:y())-f,T._p),O=()=>{F||=requestAnimationFrame(()=>{F=0,C()})},C=()=>{let c=I();T._1(c),R.paint(c);let b=!1;for(let{_10:h}of S){for(;(h[1]?._7??c)<c-n.lag;)h.shift();b||=(h.at(-1)?.end??0)+n.lag>c}clearTimeout(G),!_.signal.aborted&&(b?O():isFinite(T._w)&&(G=window.setTimeout(O,T._w-c)))},R={_1s:n,_1r:e,_u:g,_i:L,_2:M,_v:S,_k:c=>[...L].filter(([,b])=>c&&b.contains(c)).map(([b])=>b).reverse(),_f(c){let b=M[c];return k.set(c,b),b},on(c,b,h=document){let{signal:P}=_;for(let W of c.split(" "))h.addEventListener(W,b,{capture:!0,signal:P})},send(c,b){T.send(I(b),c),O()},paint(c){for(let b of N){let[h,P,W]=b._14,re=P.map(V=>typeof V=="string"?V:S[V>>2]?.value(c,V&3)),z=W===void 0?re.join(""):v?.(W,re)?"inherit":"hidden";b.text!==z&&b.element?.style.setProperty(h,z),b.text=z}}},H={...i,_e:k,note:t,size:n.size,responses:n.responses,_a:c=>(n.poses[c]??[]).map(([b,...h])=>({_e:R._f(b),values:h})),_1m({curve:c,duration:b},h){let P=c,W=b*h/1e3;return g?w:typeof P!="number"?d?.(...P)??w:W>0&&p&&m?.(p(n,P),W)||w},_b:c=>[...R._k(L.get(c)),null]},T=ve(H,s);for(let c of a)c(R,H);return C(),{send:R.send,paint:C,stop:()=>_.abort()}}',
+    text: 'function ln(n,e,{reduced:r="auto",note:t,now:o},{_1n:s,_1j:a,_1o:i,_1h:l,_o:u,_19:d,curve:m,_h:p,_t:v}){let y=o??(()=>performance.now()),f=y(),g=r==="auto"?matchMedia("(prefers-reduced-motion: reduce)").matches:r,x=c=>e.querySelector(c),L=new Map;for(let[c,[b,h]]of Object.entries(n.figures)){let P=x(b);P&&(P.style.cssText+=h,L.set(c,P))}e.style.touchAction=n.touch;let N=n.shown.map(([c,...b])=>({element:x(c),_14:b,text:""})),T=n.channels.map(([,,c,b,h,...P],W)=>({_1q:W,_1p:h,pose:null,channel:new F(E(P),P.length,b),_1h:c===1?l:void 0,_o:c===2?u:void 0})),S=T.map(({channel:c})=>c),k=new Map;let D=0,G=0;let _=new AbortController,C=c=>Math.max((c&&!o?c.timeStamp:y())-f,M._p),I=()=>{D===0&&(D=requestAnimationFrame(()=>{D=0,O()}))},O=()=>{let c=C();M._1(c),R.paint(c);let b=!1;for(let{_10:h}of S){for(;(h[1]?._7??c)<c-n.lag;)h.shift();b||=(h.at(-1)?.end??0)+n.lag>c}clearTimeout(G),!_.signal.aborted&&(b?I():isFinite(M._w)&&(G=window.setTimeout(I,M._w-c)))},R={_1s:n,_1r:e,_u:g,_i:L,_2:T,_v:S,_k:c=>[...L].filter(([,b])=>c&&b.contains(c)).map(([b])=>b).reverse(),_f(c){let b=T[c];return k.set(c,b),b},on(c,b,h=document){let{signal:P}=_;for(let W of c.split(" "))h.addEventListener(W,b,{capture:!0,signal:P})},send(c,b){M.send(C(b),c),I()},paint(c){for(let b of N){let[h,P,W]=b._14,re=P.map(V=>typeof V=="string"?V:S[V>>2]?.value(c,V&3)),q=W===void 0?re.join(""):v?.(W,re)?"inherit":"hidden";b.text!==q&&b.element?.style.setProperty(h,q),b.text=q}}},H={...i,_e:k,note:t,size:n.size,responses:n.responses,_a:c=>(n.poses[c]??[]).map(([b,...h])=>({_e:R._f(b),values:h})),_1m({curve:c,duration:b},h){let P=c,W=b*h/1e3;return g?w:typeof P!="number"?d?.(...P)??w:W>0&&p&&m?.(p(n,P),W)||w},_b:c=>[...R._k(L.get(c)),null]},M=be(H,s);for(let c of a)c(R,H);return O(),{send:R.send,paint:O,stop:()=>_.abort()}}',
   },
 ];

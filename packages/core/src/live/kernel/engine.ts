@@ -1,9 +1,15 @@
 import type { LiveEvent, LiveResponse } from "../../study/index.ts";
 import type { LiveLever } from "./liveLever.ts";
-import type { Sent } from "./logEntry.ts";
 import { planOf } from "./planner.ts";
 import { AT_ONCE } from "./way.ts";
-import { type Answers, ELSEWHERE, type Plan, type Pointer, type World } from "./world.ts";
+import {
+  type Answers,
+  ELSEWHERE,
+  type Plan,
+  type Pointer,
+  type Sent,
+  type World,
+} from "./world.ts";
 
 /** What happens in Live, and when: events come in, responses answer them, channels and levers get their pieces. */
 export interface Engine extends Answers {

@@ -1,6 +1,5 @@
 import type { Cue, LiveEvent } from "../../study/index.ts";
 import type { Piece } from "./liveChannel.ts";
-import type { Driven } from "./world.ts";
 
 /** What happened in Live, in the order of time. */
 export type LogEntry =
@@ -40,9 +39,4 @@ export interface BegunChannel {
   readonly after: number;
   readonly from: number;
   readonly target: number;
-}
-
-/** A channel that was sent somewhere. */
-export interface Sent extends Pick<BegunChannel, "piece" | "interrupted" | "before"> {
-  readonly driven: Driven;
 }

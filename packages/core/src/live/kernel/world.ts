@@ -8,9 +8,8 @@ import type {
   Then,
 } from "../../study/index.ts";
 import type { AngleRoute } from "../../value/index.ts";
-import type { Goal, LiveChannel } from "./liveChannel.ts";
+import type { Goal, LiveChannel, Piece } from "./liveChannel.ts";
 import type { LiveLever } from "./liveLever.ts";
-import type { Sent } from "./logEntry.ts";
 import type { Way } from "./way.ts";
 
 /**
@@ -101,6 +100,15 @@ export interface Sending {
   /** At once, whatever the response's way is. */
   readonly atOnce?: boolean;
   readonly pose?: string;
+}
+
+/** A channel that was sent somewhere, by which piece. */
+export interface Sent {
+  readonly driven: Driven;
+  readonly piece: Piece;
+  /** Whether it was on its way to somewhere, and its speed then, per s; of the first component. */
+  readonly interrupted: boolean;
+  readonly before: number;
 }
 
 /** What a response is about to do. */

@@ -1,5 +1,5 @@
 /** Everything a module may be handed off with: the runtime is built of it, see scripts/liveRuntime.mjs. */
-export { angleDelta } from "../../value/angle.ts";
+export { angleDelta } from "../../value/index.ts";
 export { growing } from "../kernel/growing.ts";
 export { arrivePart } from "../kernel/parts/arriving.ts";
 export { holdPart } from "../kernel/parts/holding.ts";

@@ -106,10 +106,11 @@ export function runLive(
   const timeAt = (at?: Event) =>
     Math.max((at && !now ? at.timeStamp : clock()) - begin, engine.horizon);
   const wake = () => {
-    frame ||= requestAnimationFrame(() => {
-      frame = 0;
-      show();
-    });
+    if (frame === 0)
+      frame = requestAnimationFrame(() => {
+        frame = 0;
+        show();
+      });
   };
   const show = (): void => {
     const time = timeAt();
