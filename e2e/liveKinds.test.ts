@@ -113,12 +113,12 @@ describe("Live, by each kind of what is waited for and done", () => {
     );
 
   it("a hold, and not a shorter press", async () => {
-    await open(response({ when: { on: "hold", figure: "lamp", time: 300 } }));
+    await open(response({ when: { on: "hold", figure: "lamp", time: 700 } }));
     await move(150, 190);
     await page.mouse.down();
     await wait(60);
     await page.mouse.up();
-    await wait(500);
+    await wait(900);
     expect((await lamp())[2]).toBe(0);
     await page.mouse.down();
     await untilLamp(2, 90);
@@ -203,7 +203,7 @@ describe("Live, by each kind of what is waited for and done", () => {
       response({
         when: { on: "press", figure: null },
         then: [{ do: "aim", figure: "lamp", channels: ["x"] }],
-        how: { curve: { kind: "linear" }, duration: 200, grows: "distance", reach: 100 },
+        how: { curve: { kind: "linear" }, duration: 600, grows: "distance", reach: 100 },
         midFlight: "ignored",
       }),
     );
@@ -219,7 +219,7 @@ describe("Live, by each kind of what is waited for and done", () => {
     await page.waitForFunction(() =>
       document
         .querySelector('[aria-label="Readings of the last answer"]')
-        ?.textContent?.includes("arrived after 400 ms"),
+        ?.textContent?.includes("arrived after 1200 ms"),
     );
     // And back by 50: half as long.
     await move(300, 90);
@@ -229,7 +229,7 @@ describe("Live, by each kind of what is waited for and done", () => {
     await page.waitForFunction(() =>
       document
         .querySelector('[aria-label="Readings of the last answer"]')
-        ?.textContent?.includes("arrived after 100 ms"),
+        ?.textContent?.includes("arrived after 300 ms"),
     );
   });
 

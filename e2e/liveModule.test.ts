@@ -151,11 +151,11 @@ describe("the module that answers", () => {
     for (const event of taken) {
       if (!("x" in event)) continue;
       const near = heard.map(({ at }) => Math.abs(at - begin - event.time));
-      expect(Math.min(...near)).toBeLessThan(40);
+      expect(Math.min(...near)).toBeLessThan(120);
     }
     // Most frames are of something on its way, some of them in mid-flight when it was done again.
     const moving = frames.filter(({ time }) => live.isMoving(time)).length;
-    expect(moving).toBeGreaterThan(20);
+    expect(moving).toBeGreaterThan(8);
   }
 
   const pressed = (events: readonly TakeEvent[]) =>

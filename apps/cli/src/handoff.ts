@@ -43,9 +43,10 @@ export async function handoff(
   const study = await readStudyFile(file);
   const settings = readHandoffSettings(format, study, Object.fromEntries(said));
   if (!settings.ok) return refuse(`error: --set ${settings.faults.map(faultText).join(" ")}`);
-  if (selectors.length > 0 && !format.choosesFigures)
+  const choosesFigures = format.choosesFigures?.(settings.value) ?? false;
+  if (selectors.length > 0 && !choosesFigures)
     return refuse(`error: ${format.label} names its figures itself; leave --selectors out`);
-  if (figures && !format.choosesFigures)
+  if (figures && !choosesFigures)
     return refuse(`error: ${format.label} has all figures; leave --figures out`);
   if (format.picture?.(study, settings.value))
     return refuse(

@@ -46,12 +46,13 @@ export function HandoffOptions({
   limits: readonly HandoffLimit[];
   weight: CssWeight | undefined;
 }): ReactNode {
+  const choosesFigures = format.choosesFigures?.(settings) ?? false;
   return (
     <aside
       aria-label="How it leaves"
       className="flex w-82 shrink-0 flex-col gap-3.5 overflow-y-auto border-l border-rule p-3.5 text-[12.5px]"
     >
-      {format.choosesFigures ? (
+      {choosesFigures ? (
         <Part title="What goes along">
           {study.figures.map((figure) => {
             const isChosen = chosen.has(figure.id);
@@ -125,7 +126,7 @@ export function HandoffOptions({
           ))}
         </Part>
       ) : null}
-      {!format.choosesFigures && format.options.length === 0 && limits.length === 0 ? (
+      {!choosesFigures && format.options.length === 0 && limits.length === 0 ? (
         <p className="text-muted">There is nothing to choose here: all of the study leaves.</p>
       ) : null}
       {weight ? (

@@ -101,13 +101,16 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
     };
   }, [study]);
   const partsOf = useCallback(
-    ({ choosesFigures }: HandoffFormat): HandoffParts => ({
+    ({ choosesFigures }: HandoffFormat, chosenSettings: HandoffSettings): HandoffParts => ({
       fonts: fonts ?? "",
-      ...(choosesFigures ? { figures: chosen, selectors: kept.selectors } : {}),
+      ...(choosesFigures?.(chosenSettings) ? { figures: chosen, selectors: kept.selectors } : {}),
     }),
     [fonts, chosen, kept.selectors],
   );
-  const parts = useMemo(() => (fonts === null ? null : partsOf(format)), [fonts, format, partsOf]);
+  const parts = useMemo(
+    () => (fonts === null ? null : partsOf(format, settings)),
+    [fonts, format, settings, partsOf],
+  );
   const { written, of, busy, fault } = useHandoff(study, format.id, settings, parts);
   const now = of === format.id ? written : null;
   const plan = useMemo(() => format.picture?.(study, settings), [format, study, settings]);
@@ -125,10 +128,10 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
             <SaveAll
               study={study}
               fileName={name}
-              wantedOf={(each) => ({
-                settings: settingsOf(each, study, kept.settings[each.id]),
-                parts: partsOf(each),
-              })}
+              wantedOf={(each) => {
+                const wanted = settingsOf(each, study, kept.settings[each.id]);
+                return { settings: wanted, parts: partsOf(each, wanted) };
+              }}
             />
           </>
         }

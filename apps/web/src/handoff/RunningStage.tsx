@@ -127,13 +127,13 @@ export function RunningStage({
   return (
     <>
       <div className="flex h-10.5 shrink-0 items-center gap-2 pt-1">
-        <b className="font-semibold">
+        <b className="shrink-0 font-semibold">
           The {/[a-z]/.test(label) ? label.toLowerCase() : label} itself, running
         </b>
-        <span className="truncate text-[12.5px] text-muted">
+        <span className="min-w-0 truncate text-[12.5px] text-muted">
           in a frame of its own{isDone ? ", the take done on it by pointer and keys" : ""}
         </span>
-        <span className="ml-auto">
+        <span className="ml-auto shrink-0">
           <Segmented
             label="How both are seen"
             value={layout}

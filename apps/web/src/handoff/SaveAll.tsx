@@ -1,5 +1,5 @@
 import {
-  HANDOFF_FORMATS,
+  formatsFor,
   type HandoffFormat,
   type HandoffParts,
   type HandoffSettings,
@@ -46,10 +46,10 @@ export function SaveAll({
     running.current = { worker, drawing };
     setDone(0);
     try {
-      const wanted = Object.fromEntries(HANDOFF_FORMATS.map((each) => [each.id, wantedOf(each)]));
+      const wanted = Object.fromEntries(formatsFor(study).map((each) => [each.id, wantedOf(each)]));
       const drawn: Record<string, Uint8Array> = {};
       // Pictures first: they are drawn by the page itself.
-      for (const format of HANDOFF_FORMATS) {
+      for (const format of formatsFor(study)) {
         const { settings, parts } = wantedOf(format);
         const plan = format.picture?.(study, settings);
         if (!plan) continue;
@@ -73,7 +73,7 @@ export function SaveAll({
   };
   return (
     <Button look="main" onClick={() => (running.current ? end() : void save())}>
-      {done === null ? "Save all as zip" : `Stop, ${done} of ${HANDOFF_FORMATS.length} written`}
+      {done === null ? "Save all as zip" : `Stop, ${done} of ${formatsFor(study).length} written`}
     </Button>
   );
 }

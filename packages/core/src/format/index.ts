@@ -20,7 +20,7 @@ export { curveTable, MOST_ROWS } from "./curveText/curveTable.ts";
 export { jsFunction } from "./curveText/jsFunction.ts";
 export { type FoundCurve, readCurveText } from "./curveText/readCurveText.ts";
 export { type Column, columnsOf } from "./function/channelPieces.ts";
-export { HANDOFF_FORMATS } from "./handoff/formats.ts";
+export { formatsFor, HANDOFF_FORMATS } from "./handoff/formats.ts";
 export type {
   Handoff,
   HandoffFormat,

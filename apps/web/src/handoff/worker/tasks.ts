@@ -1,4 +1,5 @@
 import {
+  formatsFor,
   HANDOFF_FORMATS,
   type Handoff,
   type HandoffLimit,
@@ -64,7 +65,7 @@ export const tasks = {
     const files: Record<string, Uint8Array> = {
       [`${fileName}.json`]: strToU8(JSON.stringify(study, null, 1)),
     };
-    for (const [i, format] of HANDOFF_FORMATS.entries()) {
+    for (const [i, format] of formatsFor(study).entries()) {
       const { settings, parts } = wanted[format.id] ?? { settings: {}, parts: {} };
       const bytes = drawn[format.id] ?? strToU8(format.write(study, settings, parts).text);
       files[`${fileName}-${format.id}.${format.extension(settings)}`] = bytes;

@@ -1,3 +1,4 @@
+import type { Study } from "../../study/index.ts";
 import { cssFormat } from "./cssFormat.ts";
 import { cuesFormat } from "./cuesFormat.ts";
 import { curvesFormat } from "./curvesFormat.ts";
@@ -32,3 +33,7 @@ export const HANDOFF_FORMATS: readonly HandoffFormat[] = [
   spriteFormat,
   stillFormat,
 ];
+
+/** The formats that have anything of a study. */
+export const formatsFor = (study: Study): readonly HandoffFormat[] =>
+  HANDOFF_FORMATS.filter(({ applies }) => applies?.(study) ?? true);

@@ -122,11 +122,13 @@ export interface HandoffFormat {
   readonly played?: (study: Study, settings: HandoffSettings) => Study;
   /** What happens in it where that is no motion of a study: it is run and proven beside this. */
   readonly runs?: (study: Study, settings: HandoffSettings) => Motion;
+  /** Whether a study has anything for it; absent for what every study has. Without, all formats together leave it out. */
+  readonly applies?: (study: Study) => boolean;
   /** The figures it moves, where those are not the ones that the motion drives. */
   readonly moves?: (study: Study) => ReadonlySet<string>;
   readonly limits?: (study: Study, settings: HandoffSettings) => readonly HandoffLimit[];
   /** Absent for what does not run. */
   readonly stage?: HandoffStage;
-  /** Whether figures and their selectors can be chosen. */
-  readonly choosesFigures?: true;
+  /** Whether figures and their selectors can be chosen; absent for never. */
+  readonly choosesFigures?: (settings: HandoffSettings) => boolean;
 }

@@ -77,9 +77,13 @@ function slidersHtml(levers: NonNullable<Study["live"]>["levers"]): string {
     .join("");
 }
 
+/** Whether a study answers to anything. */
+function answers({ live = NO_LIVE }: Study): boolean {
+  return live.levers.length > 0 || live.responses.some(({ disabled }) => !disabled);
+}
+
 function liveLimits(study: Study): readonly HandoffLimit[] {
-  const live = study.live ?? NO_LIVE;
-  const responses = live.responses.filter(({ disabled }) => !disabled);
+  const responses = (study.live ?? NO_LIVE).responses.filter(({ disabled }) => !disabled);
   const played = responses.filter(({ then }) =>
     then.some((each) => each.do === "play" || each.do === "seek"),
   );
@@ -87,7 +91,7 @@ function liveLimits(study: Study): readonly HandoffLimit[] {
     then.some((each) => each.do === "aim" && standsInDepth(study, each.figure)),
   );
   return [
-    ...(responses.length === 0 && live.levers.length === 0
+    ...(!answers(study)
       ? [
           {
             what: "This study answers to nothing yet.",
@@ -152,11 +156,13 @@ export const liveFormat: HandoffFormat = {
   ],
   extension: ({ file }) => (file === "page" ? "html" : "js"),
   mime: "text/javascript",
-  choosesFigures: true,
+  // A page to press is whole.
+  choosesFigures: ({ file }) => file !== "page",
+  applies: answers,
   moves: liveFigures,
   runs: (study, settings) => takeMotion(study, takeOf(study, settings)),
   write: (study, { file }, { figures, selectors, fonts }) => {
-    const module = liveModule(study, file === "page" ? {} : { figures, selectors });
+    const module = liveModule(study, { figures, selectors });
     const text = file === "page" ? pageOf(study, module, fonts, "") : module.text;
     return { text, selectorOf: module.selectorOf };
   },

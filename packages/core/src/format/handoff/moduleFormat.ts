@@ -37,7 +37,7 @@ export const moduleFormat: HandoffFormat = {
   options: [],
   extension: () => "js",
   mime: "text/javascript",
-  choosesFigures: true,
+  choosesFigures: () => true,
   write: (study, _, { figures, selectors }) => {
     const css = handoffCss(study, { figures, selectors });
     return { text: moduleText(study, css), selectorOf: css.selectorOf, weight: css.weight };

@@ -103,7 +103,7 @@ export const transitionFormat: HandoffFormat = {
   ],
   extension: () => "css",
   mime: "text/css",
-  choosesFigures: true,
+  choosesFigures: () => true,
   played,
   write: (whole, settings, parts) => {
     const study = played(whole, settings);
