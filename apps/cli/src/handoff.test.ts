@@ -72,6 +72,27 @@ describe("levitas handoff --proof", () => {
     expect(errors).toMatch(said);
   });
 
+  it("hands off what answers: a module, and a page to press, under the person's own selectors", async () => {
+    const dial = join(import.meta.dirname, "../../../demo/13-tide-dial-answers.json");
+    const module = await levitas([
+      ...["handoff", dial, "--as", "live", "--figures", "Needle", "Dial"],
+      ...["--selectors", "Needle=#needle"],
+    ]);
+    expect(module.status).toBe(0);
+    expect(module.printed[0]).toContain("export const live =");
+    expect(module.printed[0]).toContain('"needle":["#needle"');
+    expect(module.printed[0]).not.toContain('"sea":[');
+    const page = await levitas(["handoff", dial, "--as", "live", "--set", "file=page"]);
+    expect(page.printed[0]).toMatch(/^<!doctype html>/);
+    const whole = await levitas([
+      ...["handoff", dial, "--as", "live", "--set", "file=page", "--figures", "Needle"],
+    ]);
+    expect([whole.status, whole.errors]).toEqual([2, expect.stringContaining("has all figures")]);
+    // What does not answer says so.
+    const still = await levitas(["handoff", PASS, "--as", "live"]);
+    expect(still.errors).toContain("This study answers to nothing yet.");
+  });
+
   it("says that it needs a browser where it does", async () => {
     const { status, errors } = await levitas(["handoff", PASS, "--as", "css", "--proof"]);
     expect(status).toBe(2);
