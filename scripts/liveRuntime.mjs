@@ -27,13 +27,22 @@ export async function runtimePieces() {
     ...{ legalComments: "none", conditions: ["levitas-source"] },
     define: { "Number.POSITIVE_INFINITY": "Infinity", "Number.isFinite": "isFinite" },
     tsconfigRaw: { compilerOptions: { useDefineForClassFields: false } },
-    mangleProps: new RegExp(`^(${OWN.join("|")})$`),
-    mangleCache: Object.fromEntries(OWN.map((name, i) => [name, shortName(i)])),
+  };
+  // What occurs most gets one letter. Capital ones: no property of a page or of the data is one.
+  const [plain] = (await build(settings)).outputFiles;
+  const count = (name) => plain.text.match(new RegExp(`\\b${name}\\b`, "g"))?.length ?? 0;
+  const ordered = OWN.map((name) => [name, count(name)]).sort(([, a], [, b]) => b - a);
+  const keys = Object.fromEntries(
+    ordered.map(([name], i) => [name, i < 26 ? String.fromCharCode(65 + i) : `_${i.toString(36)}`]),
+  );
+  const mangled = {
+    ...settings,
+    ...{ mangleProps: new RegExp(`^(${OWN.join("|")})$`), mangleCache: keys },
   };
   // The same declarations twice: with their names, which say what needs what, and shortened.
   const [long, short] = await Promise.all(
     [false, true].map(async (minifyIdentifiers) => {
-      const { outputFiles } = await build({ ...settings, minifyIdentifiers });
+      const { outputFiles } = await build({ ...mangled, minifyIdentifiers });
       return declarationsOf(outputFiles[0].text);
     }),
   );
@@ -50,7 +59,7 @@ export async function runtimePieces() {
     as,
     [long.all.findIndex((each) => each.name === name), short.exported[n][0]],
   ]);
-  return { pieces, names: Object.fromEntries(names) };
+  return { pieces, keys, names: Object.fromEntries(names) };
 }
 
 /** The declarations of a bundle, and what it exports: names there with the names outside. */
@@ -71,20 +80,15 @@ function declarationsOf(bundle) {
   };
 }
 
-/** Never the name of a property that others read. */
-function shortName(i) {
-  return `_${i.toString(36)}`;
-}
-
 export async function runtimeText() {
-  const { pieces, names } = await runtimePieces();
+  const { pieces, keys, names } = await runtimePieces();
   return `// Written by \`npm run live-runtime\` from live/page; a test holds that it is.
 
 /** What can be asked of the runtime: the number of its declaration, and its name there. */
 export const RUNTIME_NAMES = ${JSON.stringify(names, null, 2)} as const;
 
 /** What the names of its own objects are shortened to. */
-export const RUNTIME_KEYS = ${JSON.stringify(Object.fromEntries(OWN.map((name, i) => [name, shortName(i)])), null, 2)} as const;
+export const RUNTIME_KEYS = ${JSON.stringify(keys, null, 2)} as const;
 
 /** The declarations of the runtime in their order, and the numbers of others that each needs. */
 export const RUNTIME_PIECES: readonly { readonly uses: readonly number[]; readonly text: string }[] = ${JSON.stringify(pieces, null, 2)};

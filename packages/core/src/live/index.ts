@@ -8,7 +8,7 @@ export {
 } from "./betweenPoses.ts";
 export { BrowserTransition, type TransitionWay } from "./browserTransition.ts";
 export { createLive, type Foreseen, type Live, replay } from "./createLive.ts";
-export { type Goal, type Piece, pieceValue } from "./kernel/liveChannel.ts";
+export type { Goal, Piece } from "./kernel/liveChannel.ts";
 export type { Begun, BegunChannel, LogEntry } from "./kernel/logEntry.ts";
 export { curveWay, lagWay, springWay, type Way } from "./kernel/way.ts";
 export type { Pointer } from "./kernel/world.ts";

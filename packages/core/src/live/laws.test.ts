@@ -86,15 +86,7 @@ describe("random studies and storms of events", () => {
               // Switches change; what is exact at its end may have made a step that is not seen.
               if (before === undefined || before.end === before.begin) continue;
               const t = entry.time;
-              const at =
-                before.goal.value(t, 0) +
-                (t >= before.end
-                  ? 0
-                  : before.way.at(
-                      (t - before.begin) / 1000,
-                      before.differences[0] as number,
-                      before.numbers[0] as number,
-                    ));
+              const at = before.goal.value(t, 0) + (t >= before.end ? 0 : before.fading(t, 0));
               expect(Math.abs((piece.from[0] as number) - at)).toBeLessThan(
                 1e-9 * (1 + Math.abs(at)),
               );
@@ -138,7 +130,7 @@ describe("random studies and storms of events", () => {
         const out = new Float64Array(live.motion.slotCount);
         for (const slot of live.slots)
           for (const piece of live.pieces(slot, 0, LENGTH * 2)) {
-            if (piece.differences.length > 1 || !piece.goal.still) continue;
+            if (piece.from.length > 1 || !piece.goal.still) continue;
             const next = live.pieces(slot, piece.end, piece.end + 1e-9)[0];
             if (next !== piece || piece.end > LENGTH * 2) continue;
             expect(live.at(piece.end, out)[slot]).toBe(piece.goal.value(piece.end, 0));
@@ -190,12 +182,10 @@ describe("random studies and storms of events", () => {
       for (const slot of live.slots)
         for (const piece of live.pieces(slot, 0, 70_000)) {
           if (!piece.goal.still) continue;
-          piece.differences.forEach((difference, c) => {
-            const number = piece.numbers[c] as number;
-            expect(Number.isFinite(difference) && Number.isFinite(number)).toBe(true);
+          piece.from.forEach((from, c) => {
+            expect(Number.isFinite(from)).toBe(true);
             // After its end by its own account nothing of it is seen any more.
-            const late = piece.way.at((piece.end - piece.begin) / 1000, difference, number);
-            expect(Math.abs(late)).toBeLessThan(1);
+            expect(Math.abs(piece.fading(piece.end, c))).toBeLessThan(1);
           });
         }
     }

@@ -1,5 +1,5 @@
 import { keepResponse } from "@levitas/core/edit";
-import { type LiveSlot, pieceValue, slotOwner } from "@levitas/core/live";
+import { type LiveSlot, slotOwner } from "@levitas/core/live";
 import { type LiveResponse, MID_FLIGHTS, NO_LIVE } from "@levitas/core/study";
 import { ANGLE_ROUTES } from "@levitas/core/value";
 import { type ReactNode, useMemo, useRef } from "react";
@@ -203,7 +203,7 @@ function InterruptedWay({ response }: { response: LiveResponse }): ReactNode {
       const p = i / SAMPLES;
       const t = begun.time + p * length;
       // As it would have gone on, also where it was interrupted itself.
-      const value = piece ? pieceValue(piece, t) : channel.target;
+      const value = piece ? piece.value(t, 0) : channel.target;
       const progress = (value - channel.from) / (channel.target - channel.from);
       return `${desk.plot.toX(p).toFixed(1)} ${desk.plot.toY(progress).toFixed(1)}`;
     });

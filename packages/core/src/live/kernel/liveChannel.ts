@@ -21,31 +21,18 @@ export function stillGoal(values: ArrayLike<number>): Goal {
   };
 }
 
-/** A stretch of a channel's time: a goal, and a difference from it that fades. */
-export interface Piece {
+/** A stretch of a channel's time: a goal, and a difference from it that fades. It goes on after another took its place. */
+export interface Piece extends Pick<Goal, "value" | "rate"> {
   /** ms */
   readonly begin: number;
   /** From when on it is exactly at its goal, ms. */
   readonly end: number;
   readonly goal: Goal;
   readonly way: Way;
-  /** Of each component: the difference at the beginning, and the number of the way that goes with it. */
-  readonly differences: readonly number[];
-  readonly numbers: readonly number[];
+  /** The difference from its goal, also when it is not seen any more. */
+  fading(t: number, component: number): number;
   /** The values at its beginning. */
   readonly from: readonly number[];
-}
-
-/** The value of a piece at a time from its beginning on, also after another one took its place, ms. */
-export function pieceValue(
-  { goal, way, begin, end, differences, numbers }: Piece,
-  t: number,
-  component = 0,
-): number {
-  const target = goal.value(t, component);
-  if (t >= end) return target;
-  const [difference, number] = [differences[component] as number, numbers[component] as number];
-  return target + way.at((t - begin) / 1000, difference, number);
 }
 
 /**
@@ -80,25 +67,12 @@ export class LiveChannel {
   }
 
   value(t: number, component = 0): number {
-    const piece = this.pieceAt(t);
-    if (!piece) return this.base.value(t, component);
-    return pieceValue(piece, t, component);
+    return (this.pieceAt(t) ?? this.base).value(t, component);
   }
 
   /** Per s. */
   rate(t: number, component = 0): number {
-    const piece = this.pieceAt(t);
-    if (!piece) return this.base.rate(t, component);
-    const { goal, way, begin, end, differences, numbers } = piece;
-    const drift = goal.rate(t, component);
-    // In the moment of its end it still has the speed with which it lands, for what goes on from there.
-    if (t > end) return drift;
-    const fading = way.rate(
-      (t - begin) / 1000,
-      differences[component] as number,
-      numbers[component] as number,
-    );
-    return drift + fading;
+    return (this.pieceAt(t) ?? this.base).rate(t, component);
   }
 
   /** Where it is going, or is. */
@@ -125,16 +99,30 @@ export class LiveChannel {
     keepsSpeed: boolean,
     from = Array.from({ length: this.count }, (_, c) => this.value(time, c)) as readonly number[],
   ): Piece {
-    const differences = from.map((start, c) => start - goal.value(time, c));
-    const numbers = differences.map((difference, c) => {
-      const drift = goal.rate(time, c);
-      return way.begin(difference, keepsSpeed ? this.rate(time, c) - drift : undefined, drift);
+    const parts = from.map((start, c) => {
+      const [difference, drift] = [start - goal.value(time, c), goal.rate(time, c)];
+      const number = way.begin(
+        difference,
+        keepsSpeed ? this.rate(time, c) - drift : undefined,
+        drift,
+      );
+      return [difference, number] as const;
     });
-    const lengths = differences.map((difference, c) =>
-      way.length(difference, numbers[c] as number, this.step),
-    );
+    const lengths = parts.map(([difference, number]) => way.length(difference, number, this.step));
     const end = Math.max(time + Math.max(...lengths) * 1000, goal.ends ?? time);
-    const piece: Piece = { begin: time, end, goal, way, differences, numbers, from };
+    const fades =
+      (which: "at" | "rate") =>
+      (t: number, c: number): number => {
+        const [difference, number] = parts[c] as readonly [number, number];
+        return way[which]((t - time) / 1000, difference, number);
+      };
+    const [fading, fadingRate] = [fades("at"), fades("rate")];
+    const piece: Piece = {
+      ...{ begin: time, end, goal, way, from, fading },
+      value: (t, c) => goal.value(t, c) + (t < end ? fading(t, c) : 0),
+      // In the moment of its end it still has the speed with which it lands, for what goes on from there.
+      rate: (t, c) => goal.rate(t, c) + (t > end ? 0 : fadingRate(t, c)),
+    };
     // What begins in one moment replaces what began in it.
     if (this.pieces.at(-1)?.begin === time) this.pieces.pop();
     this.pieces.push(piece);
