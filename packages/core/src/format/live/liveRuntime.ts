@@ -56,9 +56,9 @@ export const RUNTIME_KEYS = {
   rate: "G",
   pieces: "H",
   step: "I",
-  sendings: "J",
-  turn: "K",
-  parts: "L",
+  parts: "J",
+  sendings: "K",
+  turn: "L",
   count: "M",
   all: "N",
   slot: "O",
@@ -129,7 +129,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [1],
-    text: 'function he({J:n},{grows:e,reach:r=ge},t){let o=0;for(let{B:s,E:a,_z:i}of n)for(let l=0;l<s.channel.M;l++)!i&&a.Y&&(o=Math.max(o,Math.abs(a.value(t,l)-s.channel.value(t,l))*s._w));return e==="distance"?o/r:e==="root"?Math.sqrt(o/r):1}',
+    text: 'function he({K:n},{grows:e,reach:r=ge},t){let o=0;for(let{B:s,E:a,_z:i}of n)for(let l=0;l<s.channel.M;l++)!i&&a.Y&&(o=Math.max(o,Math.abs(a.value(t,l)-s.channel.value(t,l))*s._w));return e==="distance"?o/r:e==="root"?Math.sqrt(o/r):1}',
   },
   {
     uses: [],
@@ -137,15 +137,15 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [3],
-    text: 'let xe=(n,e)=>{let[r,t]=[Number.NaN,0];n._1i=({id:o},s)=>(t=s===r?t+1:1,r=s,t===oe+1&&e.note?.("stopped",s,o),t>oe),n._19=({id:o},s,a,i)=>{e.note?.("begun",s,o,a,i),n.U(i,()=>{a.every(({B:d,D:p})=>d.channel.R(i)!==p)&&a.length>0&&i>s||(e.note?.("arrived",i,o),n._s(i,({when:d})=>d.on==="arrived"&&d.response===o))})}};',
+    text: 'let xe=(n,e)=>{let[r,t]=[Number.NaN,0];n._1i=({id:o},s)=>(t=s===r?t+1:1,r=s,t===oe+1&&e.note?.("stopped",s,o),t>oe),n._19=({id:o},s,a,i)=>{e.note?.("begun",s,o,a,i),n.U(i,()=>{a.every(({B:u,D:m})=>u.channel.R(i)!==m)&&a.length>0&&i>s||(e.note?.("arrived",i,o),n._s(i,({when:u})=>u.on==="arrived"&&u.response===o))})}};',
   },
   {
     uses: [],
-    text: 'let Pe=(n,e)=>{let r=0;return(t,o)=>{if(o.type!=="press"&&o.type!=="release")return;let s=++r;if(o.type==="release")return;let a=e.W(o.figure);for(let i of e.responses){let{when:l}=i;if(l.on!=="hold"||!a.includes(l.figure))continue;let d=t+l.time;n.U(d,()=>{r===s&&n.Z(i,d)})}}};',
+    text: 'let Pe=(n,e)=>{let r=0;return(t,o)=>{if(o.type!=="press"&&o.type!=="release")return;let s=++r;if(o.type==="release")return;let a=e.W(o.figure);for(let i of e.responses){let{when:l}=i;if(l.on!=="hold"||!a.includes(l.figure))continue;let u=t+l.time;n.U(u,()=>{r===s&&n.Z(i,u)})}}};',
   },
   {
     uses: [],
-    text: 'let Le=(n,e)=>{let r=[];return(t,o)=>{if(!("x"in o))return;let s=r,{x:a,y:i,figure:l}=o,[d,p]=e.size,c=a>=0&&i>=0&&a<=d&&i<=p?e.W(l):[];r=c,n._s(t,({when:m})=>m.on==="leave"&&s.includes(m.figure)&&!c.includes(m.figure)||m.on==="enter"&&!s.includes(m.figure)&&c.includes(m.figure))}};',
+    text: 'let Le=(n,e)=>{let r=[];return(t,o)=>{if(!("x"in o))return;let s=r,{x:a,y:i,figure:l}=o,[u,m]=e.size,d=a>=0&&i>=0&&a<=u&&i<=m?e.W(l):[];r=d,n._s(t,({when:y})=>y.on==="leave"&&s.includes(y.figure)&&!d.includes(y.figure)||y.on==="enter"&&!s.includes(y.figure)&&d.includes(y.figure))}};',
   },
   {
     uses: [],
@@ -177,7 +177,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: 'let se=n=>(e,r)=>{let t=n?.();return(o,s)=>{let a=t?.(o,s),{type:i}=s;if(i!=="press"&&i!=="release")return;let l=r.W(s.figure);e._s(o,({when:d})=>(d.on===i||d.on==="double-press"&&a===!0)&&l.includes(d.figure))}};',
+    text: 'let se=n=>(e,r)=>{let t=n?.();return(o,s)=>{let a=t?.(o,s),{type:i}=s;if(i!=="press"&&i!=="release")return;let l=r.W(s.figure);e._s(o,({when:u})=>(u.on===i||u.on==="double-press"&&a===!0)&&l.includes(u.figure))}};',
   },
   {
     uses: [14],
@@ -193,7 +193,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [17],
-    text: 'let Ie=(n,e)=>{let r=[];let t=!1;n._q=(s,a,i,{J:l})=>{let{id:d,midFlight:p}=s,v=Math.max(a,...l.map(({B:m})=>m.channel.R(a)?.end??a)),c=p==="waits"&&(v>a||!t&&r.length>0);return!c&&(p!=="ignored"||v<=a)?!1:!c||!t&&r.length>=Ce?(e.note?.("ignored",a,d),!0):(t?r.unshift({response:s,pointer:i}):(r.push({response:s,pointer:i}),e.note?.("waits",a,d)),n.U(v,()=>o(v)),!0)};let o=s=>{let a=r.shift();if(!a)return;let i=r.length;t=!0,n.F(a.response,s,a.pointer),t=!1,i>0&&r.length===i&&n.U(s,()=>o(s))}};',
+    text: 'let Ie=(n,e)=>{let r=[];let t=!1;n._q=(s,a,i,{K:l})=>{let{id:u,midFlight:m}=s,v=Math.max(a,...l.map(({B:y})=>y.channel.R(a)?.end??a)),d=m==="waits"&&(v>a||!t&&r.length>0);return!d&&(m!=="ignored"||v<=a)?!1:!d||!t&&r.length>=Ce?(e.note?.("ignored",a,u),!0):(t?r.unshift({response:s,pointer:i}):(r.push({response:s,pointer:i}),e.note?.("waits",a,u)),n.U(v,()=>o(v)),!0)};let o=s=>{let a=r.shift();if(!a)return;let i=r.length;t=!0,n.F(a.response,s,a.pointer),t=!1,i>0&&r.length===i&&n.U(s,()=>o(s))}};',
   },
   {
     uses: [],
@@ -225,7 +225,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [24],
-    text: "function De({channel:n},e,r,t){let o=n.R(e);if(!o)return;let s=d=>t?d>r:d<r,a=d=>n.value(d);let i=o.F===e?o.from[0]:a(e),l=e;if(!s(i)&&s(a(e)))return e;for(let d=1;d<=ae&&o.end>e;d++){let p=e+(o.end-e)*d/ae,v=a(p);if(!s(i)&&s(v)){let[c,m]=[l,p];for(let u=0;u<40;u++){let y=(c+m)/2;s(a(y))?m=y:c=y}return m}[i,l]=[v,p]}}",
+    text: "function De({channel:n},e,r,t){let o=n.R(e);if(!o)return;let s=u=>t?u>r:u<r,a=u=>n.value(u);let i=o.F===e?o.from[0]:a(e),l=e;if(!s(i)&&s(a(e)))return e;for(let u=1;u<=ae&&o.end>e;u++){let m=e+(o.end-e)*u/ae,v=a(m);if(!s(i)&&s(v)){let[d,y]=[l,m];for(let p=0;p<40;p++){let c=(d+y)/2;s(a(c))?y=c:d=c}return y}[i,l]=[v,m]}}",
   },
   {
     uses: [],
@@ -237,7 +237,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function K(n,e,r){let t=e/(2*r),o=n/r,s=o-t*t,a=Math.sqrt(Math.abs(s)),i=s>=0,l=i?t:o/(t+a),d=p=>{let v=Math.exp(-l*p),c=i?Math.sin(a*p):-Math.expm1(-2*a*p)/2,m=v*(a*p<1e-8?p:c/a);return[(i?v*Math.cos(a*p):v)+l*m,m]};return{F:(p,v,c)=>v??-c,at(p,v,c){let[m,u]=d(p);return v*m+c*u},G(p,v,c){let[m,u]=d(p);return-v*o*u+c*(m-2*t*u)},length(p,v,c){if(!(l>0))return 1/0;let m=Math.abs(v+l*p);let u=1e9;for(let b=0;b<60;b++)u=Math.max(0,Math.log((Math.abs(p)+m*u)/c)/l);if(!i||a===0)return u;let y=Math.hypot(p,(v+t*p)/a);return Math.min(u,y>c?Math.log(y/c)/t:0)}}}",
+    text: "function K(n,e,r){let t=e/(2*r),o=n/r,s=o-t*t,a=Math.sqrt(Math.abs(s)),i=s>=0,l=i?t:o/(t+a),u=m=>{let v=Math.exp(-l*m),d=i?Math.sin(a*m):-Math.expm1(-2*a*m)/2,y=v*(a*m<1e-8?m:d/a);return[(i?v*Math.cos(a*m):v)+l*y,y]};return{F:(m,v,d)=>v??-d,at(m,v,d){let[y,p]=u(m);return v*y+d*p},G(m,v,d){let[y,p]=u(m);return-v*o*p+d*(y-2*t*p)},length(m,v,d){if(!(l>0))return 1/0;let y=Math.abs(v+l*m);let p=1e9;for(let g=0;g<60;g++)p=Math.max(0,Math.log((Math.abs(m)+y*p)/d)/l);if(!i||a===0)return p;let c=Math.hypot(m,(v+t*m)/a);return Math.min(p,c>d?Math.log(c/d)/t:0)}}}",
   },
   {
     uses: [],
@@ -257,31 +257,31 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: 'let F=class{constructor(e,r,t){this.P=e,this.M=r,this.I=t,this.H=[]}R(e){let{H:r}=this;let[t,o]=[0,r.length];for(;t<o;){let s=t+o>>1;r[s].F<=e?t=s+1:o=s}return r[t-1]}value(e,r=0){return(this.R(e)??this.P).value(e,r)}G(e,r=0){return(this.R(e)??this.P).G(e,r)}_17(e,r=0){return(this.R(e)?.E??this.P).value(e,r)}_1f(e){let r=this.R(e);return r!==void 0&&e<r.end}F(e,r,t,o,s=Array.from({length:this.M},(a,i)=>this.value(e,i))){let a=s.map((m,u)=>{let[y,b]=[m-r.value(e,u),r.G(e,u)],h=t.F(y,o?this.G(e,u)-b:void 0,b);return[y,h]}),i=a.map(([m,u])=>t.length(m,u,this.I)),l=Math.max(e+Math.max(...i)*1e3,r._1n??e),d=m=>(u,y)=>{let[b,h]=a[y];return t[m]((u-e)/1e3,b,h)},[p,v]=[d("at"),d("rate")],c={F:e,end:l,E:r,way:t,from:s,fading:p,value:(m,u)=>r.value(m,u)+(m<l?p(m,u):0),G:(m,u)=>r.G(m,u)+(m>l?0:v(m,u))};return this.H.at(-1)?.F===e&&this.H.pop(),this.H.push(c),c}};',
+    text: "let F=class{constructor(e,r,t){this.P=e,this.M=r,this.I=t,this.H=[]}R(e){let{H:r}=this;let[t,o]=[0,r.length];for(;t<o;){let s=t+o>>1;r[s].F<=e?t=s+1:o=s}return r[t-1]}value(e,r=0){return(this.R(e)??this.P).value(e,r)}G(e,r=0){return(this.R(e)??this.P).G(e,r)}_17(e,r=0){return(this.R(e)?.E??this.P).value(e,r)}_1f(e){let r=this.R(e);return r!==void 0&&e<r.end}F(e,r,t,o,s=Array.from({length:this.M},(a,i)=>this.value(e,i))){let a=s.map((d,y)=>{let[p,c]=[d-r.value(e,y),r.G(e,y)],g=t.F(p,o?this.G(e,y)-c:void 0,c);return[p,g]}),i=a.map(([d,y])=>t.length(d,y,this.I)),l=Math.max(e+Math.max(...i)*1e3,r._1n??e),u=(d,y)=>{let[p,c]=a[y];return t.at((d-e)/1e3,p,c)},m=(d,y)=>{let[p,c]=a[y];return t.G((d-e)/1e3,p,c)},v={F:e,end:l,E:r,way:t,from:s,fading:u,value:(d,y)=>r.value(d,y)+(d<l?u(d,y):0),G:(d,y)=>r.G(d,y)+(d>l?0:m(d,y))};return this.H.at(-1)?.F===e&&this.H.pop(),this.H.push(v),v}};",
   },
   {
     uses: [40],
-    text: "let ie=(n,e,{how:r},t)=>({J:le(n,e.pose,t,r.route)});",
+    text: "let ie=(n,e,{how:r},t)=>({K:le(n,e.pose,t,r.route)});",
   },
   {
     uses: [35],
-    text: "let He=(n,e,r,t,o)=>({J:ie(n,e,r,t,o).J.map(s=>({...s,_z:!0}))});",
+    text: "let He=(n,e,r,t,o)=>({K:ie(n,e,r,t,o).K.map(s=>({...s,_z:!0}))});",
   },
   {
     uses: [40, 43],
-    text: "let Ge=(n,e,{how:r},t)=>{let o=Be(n,e.poses);return{J:o===void 0?[]:le(n,o,t,r.route)}};",
+    text: "let Ge=(n,e,{how:r},t)=>{let o=Be(n,e.poses);return{K:o===void 0?[]:le(n,o,t,r.route)}};",
   },
   {
     uses: [33, 44],
-    text: "let Ve=(n,e,{how:r},t,o)=>{let{figure:s,channels:a}=e;return{J:a.flatMap(i=>{let l=n._18?.(t,s,i,o),d=n.channel?.(s,i);return l===void 0||!d?[]:[{B:d,E:E(J(d,t,[l],r.route))}]})}};",
+    text: "let Ve=(n,e,{how:r},t,o)=>{let{figure:s,channels:a}=e;return{K:a.flatMap(i=>{let l=n._18?.(t,s,i,o),u=n.channel?.(s,i);return l===void 0||!u?[]:[{B:u,E:E(J(u,t,[l],r.route))}]})}};",
   },
   {
     uses: [33],
-    text: "let Ke=(n,e,r,t)=>{let{figure:o,channel:s,amount:a}=e,i=n.channel?.(o,s);return!i||i.channel.M>1?{J:[]}:{J:[{B:i,E:E([i.channel._17(t)+a])}]}};",
+    text: "let Ke=(n,e,r,t)=>{let{figure:o,channel:s,amount:a}=e,i=n.channel?.(o,s);return!i||i.channel.M>1?{K:[]}:{K:[{B:i,E:E([i.channel._17(t)+a])}]}};",
   },
   {
     uses: [20, 33, 44],
-    text: "function le(n,e,r,t){return e!==A?n._10(e).map(({B:o,values:s})=>({B:o,pose:e,E:E(J(o,r,s,t))})):[...n.B.values()].map(o=>{let{P:s}=o.channel,a=s.Y&&o.K?E(J(o,r,[s.value(r,0)],t)):s;return{B:o,E:a,pose:e}})}",
+    text: "function le(n,e,r,t){return e!==A?n._10(e).map(({B:o,values:s})=>({B:o,pose:e,E:E(J(o,r,s,t))})):[...n.B.values()].map(o=>{let{P:s}=o.channel,a=s.Y&&o.L?E(J(o,r,[s.value(r,0)],t)):s;return{B:o,E:a,pose:e}})}",
   },
   {
     uses: [20, 42],
@@ -297,11 +297,11 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: 'function J({K:n,channel:e},r,t,o="shorter"){if(!n)return t;let s=e.value(r);return[s+n(s,t[0],o)]}',
+    text: 'function J({L:n,channel:e},r,t,o="shorter"){if(!n)return t;let s=e.value(r);return[s+n(s,t[0],o)]}',
   },
   {
     uses: [],
-    text: "function Z({curves:n},e){let[r,...t]=n[e],o=(s,a)=>{let[i,l,...d]=t.find(m=>s<m[1])??t.at(-1),p=(2*s-i-l)/(l-i);let[v,c]=[0,0];for(let m of d.reverse())c=c*p+v,v=v*p+m;return a?c*2/(l-i):v};return{value:s=>o(s,!1),V:s=>s?o(s,!0):r}}",
+    text: "function Z({curves:n},e){let[r,...t]=n[e],o=(s,a)=>{let[i,l,...u]=t.find(y=>s<y[1])??t.at(-1),m=(2*s-i-l)/(l-i);let[v,d]=[0,0];for(let y of u.reverse())d=d*m+v,v=v*m+y;return a?d*2/(l-i):v};return{value:s=>o(s,!1),V:s=>s?o(s,!0):r}}",
   },
   {
     uses: [],
@@ -365,7 +365,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [45, 54],
-    text: 'function en({C:n,N:e},r){for(let[t,o,s,a,i]of n.followers){let l=Z(n,s),d=()=>(typeof o=="number"?e[o]:r.levers?.get(o))?.channel;e[t].channel.P=me(a,i,l,p=>d().value(p),p=>d().G(p))}}',
+    text: 'function en({C:n,N:e},r){for(let[t,o,s,a,i]of n.followers){let l=Z(n,s),u=()=>(typeof o=="number"?e[o]:r.levers?.get(o))?.channel;e[t].channel.P=me(a,i,l,m=>u().value(m),m=>u().G(m))}}',
   },
   {
     uses: [],
@@ -393,7 +393,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [63, 64, 65],
-    text: 'function on(n,e){e._18=(r,t,o,{x:s,y:a})=>{let i=n.T.get(t);n.paint(r);let l=(R,S)=>ye(n,i.parentElement,R,S),[[d,p],[v,c],[m,u]]=[l("0","0"),l("999px","0"),l("0","999px")],[y,b]=ne(n,i),{x:h,y:L}=new DOMMatrix([v-d,c-p,m-d,u-p,0,0]).inverse().transformPoint({x:s-y,y:a-b});return Number.isNaN(h)?void 0:o==="rotate"?Y(h,L):(e.channel?.(t,o)?.channel.value(r)??0)+999*(o==="x"?h:L)}}',
+    text: 'function on(n,e){e._18=(r,t,o,{x:s,y:a})=>{let i=n.T.get(t);n.paint(r);let l=(R,S)=>ye(n,i.parentElement,R,S),[[u,m],[v,d],[y,p]]=[l("0","0"),l("999px","0"),l("0","999px")],[c,g]=ne(n,i),{x,y:L}=new DOMMatrix([v-u,d-m,y-u,p-m,0,0]).inverse().transformPoint({x:s-c,y:a-g});return Number.isNaN(x)?void 0:o==="rotate"?Y(x,L):(e.channel?.(t,o)?.channel.value(r)??0)+999*(o==="x"?x:L)}}',
   },
   {
     uses: [],
@@ -401,11 +401,11 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [63, 65, 69],
-    text: 'function sn(n,e){ce(n,e);let r=e._16;e._16=(t,o,s)=>{if(o.kind!=="angle"&&o.kind!=="distance")return r?.(t,o,s);let a=n.T.get(o.figure);if(!a)return;n.paint(t);let[i,l]=ne(n,a),[d,p]=[s.x-i,s.y-l];return o.kind==="angle"?Y(d,p):Math.hypot(d,p)}}',
+    text: 'function sn(n,e){ce(n,e);let r=e._16;e._16=(t,o,s)=>{if(o.kind!=="angle"&&o.kind!=="distance")return r?.(t,o,s);let a=n.T.get(o.figure);if(!a)return;n.paint(t);let[i,l]=ne(n,a),[u,m]=[s.x-i,s.y-l];return o.kind==="angle"?Y(u,m):Math.hypot(u,m)}}',
   },
   {
     uses: [],
-    text: "function fe(n,e,r,t){let o=new Map;let s={J:[]};for(let a of e.then){let i=n._1j[a.do]?.(n,a,e,r,t);for(let l of i?.J??[])o.set(l.B.O,l);s={...s,...i,J:[...o.values()]}}return s}",
+    text: "function fe(n,e,r,t){let o=new Map;let s={K:[]};for(let a of e.then){let i=n._1j[a.do]?.(n,a,e,r,t);for(let l of i?.K??[])o.set(l.B.O,l);s={...s,...i,K:[...o.values()]}}return s}",
   },
   {
     uses: [],
@@ -413,10 +413,10 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [28, 71, 72],
-    text: 'function be(n,e){let r=[];let t=Number.NEGATIVE_INFINITY,o={x:0,y:0,figure:null};let s=(u,y)=>{if(!isFinite(u))return;let b=r.length;for(;b>0&&r[b-1].S>u;)b--;r.splice(b,0,{S:u,_1c:y})},a=()=>r[0]?.S??1/0,i=u=>{for(;a()<=u;)t=Math.max(t,a()),r.shift()?._1c();t=Math.max(t,u)},l=(u,y)=>{for(let b of n.responses)y(b)&&d(b,u)},d=(u,y)=>{c._1i?.(u,y)||(u.inPose===void 0||n._15?.(n,u.inPose))&&p(u,y,o)},p=(u,y,b)=>{let h=fe(n,u,y,b);h._1o&&h.J.length===0||c._q?.(u,y,b,h)||v(u,y,h)},v=(u,y,b)=>{let{how:h,midFlight:L}=u,N=n._1m(h,n._1p?.(b,h,y)??1),R=[];let S=y;for(let{B:k,E:D,_z:G,pose:_}of b.J){let{channel:C}=k,I=C.R(y),O=I!==void 0&&y<I.end,T=C.G(y),H=G?w:k._t?k._t(C,D,N,y):N;if(!H)continue;let M=C.F(y,D,H,L==="keeps-speed"&&!b._1r&&(O||T!==0),L==="starts-over"&&O?I.from:n._1q?.(k,y));k.pose=_??ve,S=Math.max(S,M.end),R.push({B:k,D:M,_14:O,Q:T})}b._1d?.(c),c._19?.(u,y,R,S)},c={get _13(){return t},get _v(){return a()},U:s,_s:l,_x:i,Z:d,F:p,send(u,y){i(u),n.note?.("event",u,y),"x"in y&&(o=y);for(let b of m)b?.(u,y)}},m=e.map(u=>u(c,n));return c}',
+    text: 'function be(n,e){let r=[];let t=Number.NEGATIVE_INFINITY,o={x:0,y:0,figure:null};let s=(p,c)=>{if(!isFinite(p))return;let g=r.length;for(;g>0&&r[g-1].S>p;)g--;r.splice(g,0,{S:p,_1c:c})},a=()=>r[0]?.S??1/0,i=p=>{for(;a()<=p;)t=Math.max(t,a()),r.shift()?._1c();t=Math.max(t,p)},l=(p,c)=>{for(let g of n.responses)c(g)&&u(g,p)},u=(p,c)=>{d._1i?.(p,c)||(p.inPose===void 0||n._15?.(n,p.inPose))&&m(p,c,o)},m=(p,c,g)=>{let x=fe(n,p,c,g);x._1o&&x.K.length===0||d._q?.(p,c,g,x)||v(p,c,x)},v=(p,c,g)=>{let{how:x,midFlight:L}=p,N=n._1m(x,n._1p?.(g,x,c)??1),R=[];let S=c;for(let{B:k,E:D,_z:G,pose:_}of g.K){let{channel:C}=k,I=C.R(c),O=I!==void 0&&c<I.end,T=C.G(c),H=G?w:k._t?k._t(C,D,N,c):N;if(!H)continue;let M=C.F(c,D,H,L==="keeps-speed"&&!g._1r&&(O||T!==0),L==="starts-over"&&O?I.from:n._1q?.(k,c));k.pose=_??ve,S=Math.max(S,M.end),R.push({B:k,D:M,_14:O,Q:T})}g._1d?.(d),d._19?.(p,c,R,S)},d={get _13(){return t},get _v(){return a()},U:s,_s:l,_x:i,Z:u,F:m,send(p,c){i(p),n.note?.("event",p,c),"x"in c&&(o=c);for(let g of y)g?.(p,c)}},y=e.map(p=>p(d,n));return d}',
   },
   {
     uses: [28, 33, 34, 73],
-    text: 'function an(n,e,{reduced:r="auto",note:t,now:o},{L:s,_1k:a,A:i,K:l,_t:d,_1h:p,curve:v,_12:c,_1b:m}){let u=o??(()=>performance.now()),y=u(),b=r==="auto"?matchMedia("(prefers-reduced-motion: reduce)").matches:r,h=f=>e.querySelector(f),L=new Map;for(let[f,[g,x]]of Object.entries(n.figures)){let P=h(g);P&&(P.style.cssText+=x,L.set(f,P))}e.style.touchAction=n.touch;let N=n.shown.map(([f,...g])=>({element:h(f),X:g,text:""})),R=n.channels.map(([,,f,g,x,...P],W)=>({O:W,_w:x,pose:null,channel:new F(E(P),P.length,g),K:f===1?l:void 0,_t:f===2?d:void 0})),S=R.map(({channel:f})=>f),k=new Map;let D=0,G=0;let _=new AbortController,C=f=>Math.max((f&&!o?f.timeStamp:u())-y,M._13),I=()=>{D===0&&(D=requestAnimationFrame(()=>{D=0,O()}))},O=()=>{let f=C();M._x(f),T.paint(f);let g=!1;for(let{H:x}of S){for(;(x[1]?.F??f)<f-n.lag;)x.shift();g||=(x.at(-1)?.end??0)+n.lag>f}clearTimeout(G),!_.signal.aborted&&(g?I():isFinite(M._v)&&(G=window.setTimeout(I,M._v-f)))},T={C:n,_r:e,_y:b,T:L,N:R,_u:S,_1a:f=>[...L].filter(([,g])=>f&&g.contains(f)).map(([g])=>g).reverse(),_11(f){let g=R[f];return k.set(f,g),g},on(f,g,x=document){let{signal:P}=_;for(let W of f.split(" "))x.addEventListener(W,g,{capture:!0,signal:P})},send(f,g){M.send(C(g),f),I()},paint(f){for(let g of N){let[x,P,W]=g.X,re=P.map(V=>typeof V=="string"?V:S[V>>2]?.value(f,V&3)),q=W===void 0?re.join(""):m?.(W,re)?"inherit":"hidden";g.text!==q&&g.element?.style.setProperty(x,q),g.text=q}}},H={...i,B:k,note:t,size:n.size,responses:n.responses,_10:f=>(n.poses[f]??[]).map(([g,...x])=>({B:T._11(g),values:x})),_1m({curve:f,duration:g},x){let P=f,W=g*x/1e3;return b?w:typeof P!="number"?p?.(...P)??w:W>0&&c&&v?.(c(n,P),W)||w},W:f=>[...T._1a(L.get(f)),null]},M=be(H,s);for(let f of a)f(T,H);return O(),{send:T.send,paint:O,stop:()=>_.abort()}}',
+    text: 'function an(n,e,{reduced:r="auto",note:t,now:o},{J:s,_1k:a,A:i,L:l,_t:u,_1h:m,curve:v,_12:d,_1b:y}){let p=o??(()=>performance.now()),c=p(),g=r==="auto"?matchMedia("(prefers-reduced-motion: reduce)").matches:r,x=f=>e.querySelector(f),L=new Map;for(let[f,[b,h]]of Object.entries(n.figures)){let P=x(b);P&&(P.style.cssText+=h,L.set(f,P))}e.style.touchAction=n.touch;let N=n.shown.map(([f,...b])=>({element:x(f),X:b,text:""})),R=n.channels.map(([,,f,b,h,...P],W)=>({O:W,_w:h,pose:null,channel:new F(E(P),P.length,b),L:f===1?l:void 0,_t:f===2?u:void 0})),S=R.map(({channel:f})=>f),k=new Map;let D=0,G=0;let _=new AbortController,C=f=>Math.max((f&&!o?f.timeStamp:p())-c,M._13),I=()=>{D===0&&(D=requestAnimationFrame(()=>{D=0,O()}))},O=()=>{let f=C();M._x(f),T.paint(f);let b=!1;for(let{H:h}of S){for(;(h[1]?.F??f)<f-n.lag;)h.shift();b||=(h.at(-1)?.end??0)+n.lag>f}clearTimeout(G),!_.signal.aborted&&(b?I():isFinite(M._v)&&(G=window.setTimeout(I,M._v-f)))},T={C:n,_r:e,_y:g,T:L,N:R,_u:S,_1a:f=>[...L].filter(([,b])=>f&&b.contains(f)).map(([b])=>b).reverse(),_11(f){let b=R[f];return k.set(f,b),b},on(f,b,h=document){let{signal:P}=_;for(let W of f.split(" "))h.addEventListener(W,b,{capture:!0,signal:P})},send(f,b){M.send(C(b),f),I()},paint(f){for(let b of N){let[h,P,W]=b.X,re=P.map(V=>typeof V=="string"?V:S[V>>2]?.value(f,V&3)),q=W===void 0?re.join(""):y?.(W,re)?"inherit":"hidden";b.text!==q&&b.element?.style.setProperty(h,q),b.text=q}}},H={...i,B:k,note:t,size:n.size,responses:n.responses,_10:f=>(n.poses[f]??[]).map(([b,...h])=>({B:T._11(b),values:h})),_1m({curve:f,duration:b},h){let P=f,W=b*h/1e3;return g?w:typeof P!="number"?m?.(...P)??w:W>0&&d&&v?.(d(n,P),W)||w},W:f=>[...T._1a(L.get(f)),null]},M=be(H,s);for(let f of a)f(T,H);return O(),{send:T.send,paint:O,stop:()=>_.abort()}}',
   },
 ];

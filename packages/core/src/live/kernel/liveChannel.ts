@@ -110,13 +110,14 @@ export class LiveChannel {
     });
     const lengths = parts.map(([difference, number]) => way.length(difference, number, this.step));
     const end = Math.max(time + Math.max(...lengths) * 1000, goal.ends ?? time);
-    const fades =
-      (which: "at" | "rate") =>
-      (t: number, c: number): number => {
-        const [difference, number] = parts[c] as readonly [number, number];
-        return way[which]((t - time) / 1000, difference, number);
-      };
-    const [fading, fadingRate] = [fades("at"), fades("rate")];
+    const fading = (t: number, c: number) => {
+      const [difference, number] = parts[c] as readonly [number, number];
+      return way.at((t - time) / 1000, difference, number);
+    };
+    const fadingRate = (t: number, c: number) => {
+      const [difference, number] = parts[c] as readonly [number, number];
+      return way.rate((t - time) / 1000, difference, number);
+    };
     const piece: Piece = {
       ...{ begin: time, end, goal, way, from, fading },
       value: (t, c) => goal.value(t, c) + (t < end ? fading(t, c) : 0),
