@@ -33,7 +33,7 @@ import { piecesOf } from "../function/pieces.ts";
 /** The difference of a curve's polynomials from it, of its way; and the shortest of them. */
 const TOLERANCE = 1e-7;
 const LEAST = 1e-5;
-/** How far beyond its range a follower's map goes on, in widths of the range. */
+/** How far beyond its range a follower's map goes on, in widths of the range: farther than anything is followed. */
 const BEYOND = 1e6;
 
 /** The channels that something drives live, or that follow, by figure; in the order of the figures. */
@@ -73,7 +73,12 @@ export function liveFigures(study: Study): ReadonlySet<string> {
   return found;
 }
 
-/** The data of a module, and whether every figure of it was found by its own kind. */
+/**
+ * The data of a module: everything of a study that can be known before anything is done.
+ *
+ * @param selectorOf by figure id
+ * @param leaves whether a figure is found and moved on the page
+ */
 export function pageStudyOf(
   study: Study,
   selectorOf: Readonly<Record<string, string>>,
