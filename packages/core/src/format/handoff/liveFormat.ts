@@ -72,7 +72,7 @@ function slidersHtml(levers: NonNullable<Study["live"]>["levers"]): string {
   return levers
     .map(
       ({ id, name, range: [low, high], initial = low }) =>
-        `\n<label>${htmlText(name)} <input type="range" data-lever="${htmlText(id)}" min="${low}" max="${high}" step="any" value="${initial}"></label>`,
+        `\n<label style="display:block;padding:10px 12px;font:14px system-ui,sans-serif">${htmlText(name)} <input type="range" data-lever="${htmlText(id)}" min="${low}" max="${high}" step="any" value="${initial}"></label>`,
     )
     .join("");
 }
