@@ -1,66 +1,25 @@
 import { readFileSync } from "node:fs";
 import { resolve } from "node:path";
-import { replay, studyAlongLever } from "@levitas/core/live";
+import { replay } from "@levitas/core/live";
 import { compileStudy } from "@levitas/core/motion";
 import type { Study, Take } from "@levitas/core/study";
-import type { Browser, BrowserContext, Page } from "puppeteer-core";
+import type { Page } from "puppeteer-core";
+import { useApp } from "./harness/app.ts";
 import { audit } from "./harness/audit.ts";
-import {
-  makeStudy,
-  openNewStudy,
-  press,
-  storedDocument,
-  textOf,
-  waitUntilSaved,
-} from "./harness/bench.ts";
-import { launchBrowser, openPage } from "./harness/browser.ts";
-import { chooseFormat, handoffText, openHandoff, proven } from "./harness/handoffRoom.ts";
-import { startServer, type TestServer } from "./harness/server.ts";
+import { makeStudy, press, storedDocument, textOf, waitUntilSaved } from "./harness/bench.ts";
+import { openLive, scenePlace } from "./harness/liveScene.ts";
 
 const DEMO = resolve(import.meta.dirname, "../demo");
 
 describe("Live", () => {
-  let server: TestServer;
-  let browser: Browser;
-  let context: BrowserContext;
+  const app = useApp();
   let page: Page;
-  let problems: string[];
-  beforeAll(async () => {
-    server = await startServer();
-    browser = await launchBrowser();
-  });
-  afterAll(async () => {
-    await browser.close();
-    await server.remove();
-  });
-  beforeEach(async () => {
-    context = await browser.createBrowserContext();
-    ({ page, problems } = await openPage(context));
-  });
-  afterEach(async () => {
-    expect(problems).toEqual([]);
-    await context.close();
+  beforeEach(() => {
+    page = app.page;
   });
 
-  const openLive = async (demo: string): Promise<string> => {
-    const id = await openNewStudy(page, server.url, { demo });
-    await page.waitForSelector('[data-testid="stage"]');
-    await press(page, "Live");
-    await page.waitForSelector('[data-testid="live-scene"]');
-    return id;
-  };
-  /** A place of the scene in the window. */
-  const place = (x: number, y: number): Promise<{ x: number; y: number }> =>
-    page.$eval(
-      '[data-testid="live-scene"] [data-testid="stage"]',
-      (stage, sx, sy) => {
-        const box = stage.getBoundingClientRect();
-        const scale = box.width / (stage as HTMLElement).offsetWidth;
-        return { x: box.x + sx * scale, y: box.y + sy * scale };
-      },
-      x,
-      y,
-    );
+  const open = (demo: string): Promise<string> => openLive(page, app.url, { demo });
+  const place = (x: number, y: number) => scenePlace(page, x, y);
   const click = async (x: number, y: number) => {
     const at = await place(x, y);
     await page.mouse.click(at.x, at.y);
@@ -96,13 +55,13 @@ describe("Live", () => {
   };
 
   it("builds the tide dial's answer in three clicks, and shows it answer, interrupted and the short way", async () => {
-    const id = await openLive("tide-dial");
+    const id = await open("tide-dial");
     expect(await textOf(page, '[aria-label="Responses"]')).toContain("Nothing answers yet");
     await named("Make something answer");
     await click(320, 60);
     await named("Needle turns to the pointer");
     await waitUntilSaved(page);
-    const { live } = await storedDocument(server.url, id);
+    const { live } = await storedDocument(app.url, id);
     expect(live?.responses).toMatchObject([
       {
         when: { on: "press", figure: "dial" },
@@ -131,7 +90,7 @@ describe("Live", () => {
   });
 
   it("records a take, plays and scrubs it with another motion, and sets it down as keys", async () => {
-    const id = await openLive("tide-dial-answers");
+    const id = await open("tide-dial-answers");
     await named("Record a take");
     await click(440, 194);
     await new Promise((done) => setTimeout(done, 150));
@@ -139,7 +98,7 @@ describe("Live", () => {
     await new Promise((done) => setTimeout(done, 700));
     await named("Keep the take");
     await waitUntilSaved(page);
-    const study = await storedDocument(server.url, id);
+    const study = await storedDocument(app.url, id);
     const take = study.live?.takes.at(-1) as Take;
     expect(take.events.filter(({ type }) => type === "press")).toHaveLength(2);
     /** What the scene shows at a time of the take is what the core says. */
@@ -170,13 +129,13 @@ describe("Live", () => {
     );
     await (await page.waitForSelector('input[type="radio"][aria-label="a curve"]'))?.click();
     await waitUntilSaved(page);
-    const changed = await storedDocument(server.url, id);
+    const changed = await storedDocument(app.url, id);
     expect(changed.live?.responses[0]?.how.curve).toMatchObject({ kind: "cubic-bezier" });
     await expectShown(changed);
     await named("Set down as keys");
     await page.waitForSelector("[data-figure-row]");
     await waitUntilSaved(page);
-    const down = await storedDocument(server.url, id);
+    const down = await storedDocument(app.url, id);
     const motion = compileStudy({ ...down, followers: [] });
     const playing = replay(changed, take);
     const slot = motion.slot(motion.figureIndex("needle"), "rotate");
@@ -190,7 +149,7 @@ describe("Live", () => {
   });
 
   it("answers touch and the keyboard, and toggles poses", async () => {
-    await openLive("gate-notice-switch");
+    await open("gate-notice-switch");
     const left = () =>
       page.$eval('[data-figure="notice"]', (element) =>
         Number.parseFloat((element as HTMLElement).style.translate),
@@ -225,7 +184,7 @@ describe("Live", () => {
   });
 
   it("a slider and the scroll position move what follows them, by their spring", async () => {
-    await openLive("gangway-slider");
+    await open("gangway-slider");
     expect(await rotation("gangway")).toBe(64);
     await page.focus('input[aria-label="Winch"]');
     await page.keyboard.press("End");
@@ -236,7 +195,7 @@ describe("Live", () => {
         getComputedStyle(document.querySelector('[data-figure="lamp"]') as Element).color ===
         "rgb(240, 178, 62)",
     );
-    await openLive("header-shrinks");
+    await open("header-shrinks");
     await page.focus('input[aria-label="Scroll"]');
     await page.keyboard.press("End");
     await page.waitForFunction(
@@ -246,7 +205,7 @@ describe("Live", () => {
   });
 
   it("poses are kept from the scene, changed by dragging and numbers, and one step takes each back", async () => {
-    const id = await openLive("pass-flips-back");
+    const id = await open("pass-flips-back");
     await click(320, 190);
     await page.waitForFunction(() =>
       /arrived/.test(
@@ -261,7 +220,7 @@ describe("Live", () => {
     )?.click();
     await page.waitForSelector('[role="dialog"][aria-label="Pose pose 2"], [role="dialog"]');
     await waitUntilSaved(page);
-    const kept = await storedDocument(server.url, id);
+    const kept = await storedDocument(app.url, id);
     expect(kept.live?.poses.at(-1)?.values.pass).toEqual({ turnY: 180 });
     // The scene is posed: what is dragged in it is kept in the pose.
     const from = await place(320, 190);
@@ -271,7 +230,7 @@ describe("Live", () => {
     await page.mouse.move(from.x + 40, from.y - 20, { steps: 4 });
     await page.mouse.up();
     await waitUntilSaved(page);
-    const posed = await storedDocument(server.url, id);
+    const posed = await storedDocument(app.url, id);
     const values = posed.live?.poses.at(-1)?.values.pass;
     expect(Number(values?.x)).toBeGreaterThan(220);
     expect(Number(values?.y)).toBeLessThan(118);
@@ -280,12 +239,12 @@ describe("Live", () => {
     await page.keyboard.press("z");
     await page.keyboard.up("Control");
     await waitUntilSaved(page);
-    const back = await storedDocument(server.url, id);
+    const back = await storedDocument(app.url, id);
     expect(back.live?.poses.at(-1)?.values.pass).toEqual({ turnY: 180 });
   });
 
   it("slow motion shows the same poses later, and idle draws no frame", async () => {
-    await openLive("tide-dial-answers");
+    await open("tide-dial-answers");
     await (await page.waitForSelector('input[type="radio"][aria-label^="×⅒"]'))?.click();
     await click(440, 194);
     await new Promise((done) => setTimeout(done, 600));
@@ -315,22 +274,22 @@ describe("Live", () => {
   });
 
   it("keys of the timeline do nothing while the scene takes presses; L goes back", async () => {
-    const id = await openLive("boarding-pass");
-    const before = await storedDocument(server.url, id);
+    const id = await open("boarding-pass");
+    const before = await storedDocument(app.url, id);
     await page.keyboard.press("Delete");
     await page.keyboard.press("k");
     await page.keyboard.press("l");
     await page.waitForSelector("[data-figure-row]");
     await waitUntilSaved(page);
-    expect(await storedDocument(server.url, id)).toEqual(before);
+    expect(await storedDocument(app.url, id)).toEqual(before);
   });
 
   it("a lever is added, a figure follows it, and the timeline says so", async () => {
-    const id = await openLive("boarding-pass");
+    const id = await open("boarding-pass");
     await choose("Add a lever", "slider");
     await choose("+ follows: Channel that follows", "rotate");
     await waitUntilSaved(page);
-    const study = await storedDocument(server.url, id);
+    const study = await storedDocument(app.url, id);
     const [lever] = study.live?.levers ?? [];
     expect(lever).toMatchObject({ of: { kind: "slider" }, range: [0, 1], lag: 80 });
     const [follower] = study.followers;
@@ -350,10 +309,10 @@ describe("Live", () => {
   });
 
   it("what is chosen of a response is what is stored, and a step takes it back", async () => {
-    const id = await openLive("tide-dial-answers");
+    const id = await open("tide-dial-answers");
     const first = async () => {
       await waitUntilSaved(page);
-      return (await storedDocument(server.url, id)).live?.responses[0];
+      return (await storedDocument(app.url, id)).live?.responses[0];
     };
     await choose("press: When", "hold");
     expect((await first())?.when).toEqual({ on: "hold", figure: "dial", time: 400 });
@@ -377,90 +336,12 @@ describe("Live", () => {
     });
   });
 
-  it("hands off a transition between two of its poses, proven, and says how far the speed would jump", async () => {
-    await openLive("pass-flips-back");
-    await openHandoff(page);
-    await chooseFormat(page, "Transition");
-    expect(await proven(page)).toBe(true);
-    const text = await handoffText(page);
-    expect(text).toMatch(/:hover \.pass \{/);
-    expect(text).toContain("rotateY(180deg)");
-    expect(await textOf(page, "aside")).toMatch(
-      /In the take “over and back in mid-flight” Pass turn y would jump by \d/,
-    );
-  });
-
-  it("hands off what follows the scroll position, and a page that is scrolled shows it", async () => {
-    await openLive("header-shrinks");
-    await openHandoff(page);
-    expect(await proven(page)).toBe(true);
-    expect(await handoffText(page)).toContain("animation-timeline: scroll(root)");
-    expect(await textOf(page, "aside")).toContain("Scroll has a lag of 60 ms here");
-    await chooseFormat(page, "Page");
-    const text = await handoffText(page);
-    const alone = await context.newPage();
-    await alone.setViewport({ width: 800, height: 600 });
-    await alone.setContent(text);
-    const height = () =>
-      alone.$eval(".header", (header) => Number.parseFloat(getComputedStyle(header).height));
-    expect(await height()).toBe(150);
-    for (const part of [0.2, 0.45, 1]) {
-      await alone.evaluate((share) => {
-        const { scrollHeight, clientHeight } = document.documentElement;
-        scrollTo(0, (scrollHeight - clientHeight) * share);
-      }, part);
-      await alone.evaluate(() => new Promise(requestAnimationFrame));
-      // Ease-out up to 45 % of the way.
-      const motion = compileStudy(
-        studyAlongLever(
-          JSON.parse(readFileSync(resolve(DEMO, "19-header-shrinks.json"), "utf8")) as Study,
-          "scroll",
-        ),
-      );
-      const expected = motion.valueAt(motion.figureIndex("header"), "height", 1000 * part);
-      expect(Math.abs((await height()) - expected)).toBeLessThan(0.6);
-    }
-    await alone.close();
-  });
-
   it.each(["light", "dark"])("axe finds no serious fault, %s", async (theme) => {
-    await openLive("tide-dial-answers");
+    await open("tide-dial-answers");
     if (theme === "dark") await press(page, "Use the dark theme");
     await click(440, 194);
     await new Promise((done) => setTimeout(done, 300));
     expect(await audit(page)).toEqual([]);
-  });
-
-  it("hands off a module that answers, proven by a take of choice, and a page to press", async () => {
-    await openLive("tide-dial-answers");
-    await openHandoff(page);
-    await chooseFormat(page, "Live module");
-    expect(await handoffText(page)).toContain("export const live =");
-    expect(await proven(page)).toBe(true);
-    await page.select('select[aria-label="Proven by the take"]', "nervous");
-    expect(await proven(page)).toBe(true);
-    await press(page, "a page to press");
-    await page.waitForFunction(() =>
-      (
-        document.querySelector('[data-testid="handoff-text"][data-busy="false"]') as
-          | HTMLTextAreaElement
-          | undefined
-      )?.value.startsWith("<!doctype html>"),
-    );
-    // The page as it leaves, pressed by a mouse: the needle turns to where it is pressed.
-    const html = await handoffText(page);
-    expect(html.length).toBeGreaterThan(4000);
-    expect(await audit(page)).toEqual([]);
-  });
-
-  it("says of a study that answers to nothing that there is nothing to hand off", async () => {
-    await openNewStudy(page, server.url, { demo: "boarding-pass" });
-    await openHandoff(page);
-    await chooseFormat(page, "Live module");
-    await handoffText(page);
-    expect(await page.$eval("main", (main) => main.textContent)).toContain(
-      "This study answers to nothing yet.",
-    );
   });
 
   it("every demo of Live plays its takes as the core says", async () => {
@@ -470,8 +351,8 @@ describe("Live", () => {
       ["18-landing-answers", "landing-answers"],
     ] as const) {
       const study = JSON.parse(readFileSync(resolve(DEMO, `${file}.json`), "utf8")) as Study;
-      const id = await makeStudy(server.url, { demo });
-      await page.goto(`${server.url}/studies/${id}`);
+      const id = await makeStudy(app.url, { demo });
+      await page.goto(`${app.url}/studies/${id}`);
       await page.waitForSelector('[data-testid="stage"]');
       await press(page, "Live");
       await page.waitForSelector('[data-testid="live-scene"]');

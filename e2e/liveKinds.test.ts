@@ -1,9 +1,9 @@
 import type { LiveResponse, Study } from "@levitas/core/study";
-import type { Browser, BrowserContext, Page } from "puppeteer-core";
+import type { Page } from "puppeteer-core";
 import { figure, key, kiosk, tween } from "../packages/core/src/testing/index.ts";
-import { openNewStudy, press, storedDocument, textOf, waitUntilSaved } from "./harness/bench.ts";
-import { launchBrowser, openPage } from "./harness/browser.ts";
-import { startServer, type TestServer } from "./harness/server.ts";
+import { useApp } from "./harness/app.ts";
+import { press, storedDocument, textOf, waitUntilSaved } from "./harness/bench.ts";
+import { openLive, scenePlace } from "./harness/liveScene.ts";
 
 /** A lamp at the gate that moves, a button beside it, and a part of the sequence with a cue. */
 const gate = (responses: readonly LiveResponse[]): Study =>
@@ -47,49 +47,16 @@ const response = (more: Partial<LiveResponse>): LiveResponse => ({
 });
 
 describe("Live, by each kind of what is waited for and done", () => {
-  let server: TestServer;
-  let browser: Browser;
-  let context: BrowserContext;
+  const app = useApp();
   let page: Page;
-  let problems: string[];
-  beforeAll(async () => {
-    server = await startServer();
-    browser = await launchBrowser();
-  });
-  afterAll(async () => {
-    await browser.close();
-    await server.remove();
-  });
-  beforeEach(async () => {
-    context = await browser.createBrowserContext();
-    ({ page, problems } = await openPage(context));
-  });
-  afterEach(async () => {
-    expect(problems).toEqual([]);
-    await context.close();
+  beforeEach(() => {
+    page = app.page;
   });
 
-  const open = async (...responses: LiveResponse[]): Promise<string> => {
-    const document = gate(responses);
-    const id = await openNewStudy(page, server.url, { document });
-    await page.waitForSelector('[data-testid="stage"]');
-    await press(page, "Live");
-    await page.waitForSelector('[data-testid="live-scene"]');
-    return id;
-  };
-  const place = (x: number, y: number): Promise<{ x: number; y: number }> =>
-    page.$eval(
-      '[data-testid="live-scene"] [data-testid="stage"]',
-      (stage, sx, sy) => {
-        const box = stage.getBoundingClientRect();
-        const scale = box.width / (stage as HTMLElement).offsetWidth;
-        return { x: box.x + sx * scale, y: box.y + sy * scale };
-      },
-      x,
-      y,
-    );
+  const open = (...responses: LiveResponse[]): Promise<string> =>
+    openLive(page, app.url, { document: gate(responses) });
   const move = async (x: number, y: number) => {
-    const at = await place(x, y);
+    const at = await scenePlace(page, x, y);
     await page.mouse.move(at.x, at.y);
   };
   const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
@@ -274,7 +241,7 @@ describe("Live, by each kind of what is waited for and done", () => {
     await page.keyboard.type("the lamp, tapped");
     await page.keyboard.press("Enter");
     await waitUntilSaved(page);
-    const stored = (await storedDocument(server.url, id)) as Study;
+    const stored = (await storedDocument(app.url, id)) as Study;
     expect(stored.live?.takes.map(({ name }) => name)).toEqual(["the lamp, tapped"]);
     await page.keyboard.down("Control");
     await page.keyboard.press("z");

@@ -298,4 +298,49 @@ describe("the module that answers", () => {
     expect(await look()).toBe(after);
     await own.close();
   });
+
+  it("hits the innermost figure whatever their order, and leaves alone what did not leave", async () => {
+    const study = demo("Tide dial");
+    // Figures that stand in others come first here.
+    const reversed = { ...study, figures: [...study.figures].reverse() };
+    const record = await driven(reversed, async () => {
+      const [x, y] = await page.$eval(".needle", (needle) => {
+        const { left, top, width, height } = needle.getBoundingClientRect();
+        return [left + width / 2, top + height / 2] as const;
+      });
+      await page.mouse.click(x, y);
+      await wait(500);
+    });
+    expect(pressed(record.taken)).toEqual(["needle"]);
+    expectReplayed(reversed, record);
+    // The needle does not leave: the dial can be pressed all the same.
+    const { text = "" } = LIVE?.write(study, {}, { figures: new Set(["dial"]) }) ?? {};
+    const own = await browser.newPage();
+    const problems: string[] = [];
+    own.on("pageerror", (error) => problems.push(String(error)));
+    await own.setContent(
+      `<div data-scene><div class="dial"></div></div><script>{${text.replace(/^export /gm, "")}\nlive();}</script>`,
+    );
+    await own.mouse.click(320, 194);
+    await wait(200);
+    expect(problems).toEqual([]);
+    await own.close();
+  });
+
+  it("hears the keys it waits for, and none that are typed into something or held with others", async () => {
+    const study = demo("Gate notice");
+    const record = await driven(study, async () => {
+      await page.evaluate(() => document.body.append(document.createElement("input")));
+      await page.keyboard.press("h");
+      await page.focus("input");
+      await page.keyboard.press("g");
+      await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+      await page.keyboard.down("Control");
+      await page.keyboard.press("g");
+      await page.keyboard.up("Control");
+      await page.keyboard.press("g");
+      await wait(300);
+    });
+    expect(record.taken.map(({ type }) => type)).toEqual(["key-down", "key-up"]);
+  });
 });

@@ -166,7 +166,7 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
                     study={played}
                     motion={motion}
                     page={now?.stage}
-                    isDone={format.runs !== undefined}
+                    isActedOn={format.runs !== undefined}
                     share={Number(settings.within ?? WITHIN) / WITHIN}
                   />
                 </ErrorBoundary>

@@ -23,7 +23,7 @@ export function RunningStage({
   motion,
   page,
   share,
-  isDone,
+  isActedOn,
 }: {
   label: string;
   study: Study;
@@ -33,7 +33,7 @@ export function RunningStage({
   /** How much farther off than usual it may be. */
   share: number;
   /** Whether it moves because something is done on it. */
-  isDone: boolean;
+  isActedOn: boolean;
 }): ReactNode {
   const [layout, setLayout] = useState<Layout>("side by side");
   const [proof, setProof] = useState<Proof | null>(null);
@@ -131,7 +131,7 @@ export function RunningStage({
           The {/[a-z]/.test(label) ? label.toLowerCase() : label} itself, running
         </b>
         <span className="min-w-0 truncate text-[12.5px] text-muted">
-          in a frame of its own{isDone ? ", the take done on it by pointer and keys" : ""}
+          in a frame of its own{isActedOn ? ", the take done on it by pointer and keys" : ""}
         </span>
         <span className="ml-auto shrink-0">
           <Segmented

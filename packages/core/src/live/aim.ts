@@ -14,6 +14,23 @@ export function pivotInScene(motion: Motion, pose: Float64Array, index: number):
   return mapPoint(poseMatrix(motion, pose, index), x, y) as [number, number];
 }
 
+/** Where the middle of a figure is in the scene, px. */
+export function middleInScene(motion: Motion, pose: Float64Array, index: number): [number, number] {
+  const read = (id: ChannelId) => Math.max(pose[motion.slot(index, id)] as number, 0);
+  const matrix = poseMatrix(motion, pose, index);
+  return mapPoint(matrix, read("width") / 2, read("height") / 2) as [number, number];
+}
+
+/** The upper left corner of a figure, as it would stand unturned, px of the scene. */
+export function cornerInScene(motion: Motion, pose: Float64Array, index: number): [number, number] {
+  const read = (id: ChannelId) => pose[motion.slot(index, id)] as number;
+  const [px, py] = pivotInScene(motion, pose, index);
+  return [
+    px - (read("pivotX") / 100) * read("width"),
+    py - (read("pivotY") / 100) * read("height"),
+  ];
+}
+
 /**
  * The values with which a figure is where the pointer is, or turns its upper edge towards it, whatever it stands in.
  * Undefined for what cannot be reached: a figure whose surroundings are seen edge on.

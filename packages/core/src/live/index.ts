@@ -1,3 +1,4 @@
+export { middleInScene, pivotInScene } from "./aim.ts";
 export { studyAlongLever } from "./alongLever.ts";
 export {
   jumpWithoutSpeed,

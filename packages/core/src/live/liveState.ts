@@ -22,7 +22,7 @@ import {
   type Study,
 } from "../study/index.ts";
 import { angleDelta, printShownColor, readColor, writeShownColor } from "../value/index.ts";
-import { aimed, pivotInScene } from "./aim.ts";
+import { aimed, cornerInScene, pivotInScene } from "./aim.ts";
 import { directionTo } from "./kernel/direction.ts";
 import { followed } from "./kernel/followed.ts";
 import { growing } from "./kernel/growing.ts";
@@ -296,12 +296,7 @@ export class LiveState implements World {
   cornerOf(figure: string): [number, number] | undefined {
     const index = this.motion.figureIndex(figure);
     if (index < 0) return undefined;
-    const read = (id: ChannelId) => this.rest[this.motion.slot(index, id)] as number;
-    const [px, py] = pivotInScene(this.motion, this.rest, index);
-    return [
-      px - (read("pivotX") / 100) * read("width"),
-      py - (read("pivotY") / 100) * read("height"),
-    ];
+    return cornerInScene(this.motion, this.rest, index);
   }
 
   /** The value of a channel of numbers at a time that has been reached. */

@@ -1,11 +1,12 @@
-import { mapPoint, poseMatrix } from "../motion/index.ts";
 import {
+  followsPointer,
   type LiveEvent,
   leverStart,
   type Study,
   type Take,
   type TakeEvent,
 } from "../study/index.ts";
+import { middleInScene } from "./aim.ts";
 import { LiveState } from "./liveState.ts";
 
 /** How long after one thing the next is done, ms. */
@@ -29,11 +30,7 @@ export function trialTake(study: Study): Pick<Take, "duration" | "events"> {
   const { width, height } = study.scene;
   const middleOf = (figure: string | null): readonly [number, number] => {
     const index = figure === null ? -1 : state.motion.figureIndex(figure);
-    if (index < 0) return [width * 0.7, height * 0.4];
-    const read = (channel: "width" | "height") =>
-      state.rest[state.motion.slot(index, channel)] as number;
-    const matrix = poseMatrix(state.motion, state.rest, index);
-    return mapPoint(matrix, read("width") / 2, read("height") / 2) as [number, number];
+    return index < 0 ? [width * 0.7, height * 0.4] : middleInScene(state.motion, state.rest, index);
   };
   const press = (figure: string | null, held: number) => {
     const [x, y] = middleOf(figure);
@@ -63,7 +60,7 @@ export function trialTake(study: Study): Pick<Take, "duration" | "events"> {
       }
   }
   const levers = study.live?.levers ?? [];
-  if (levers.some(({ of }) => !["scroll", "slider", "key"].includes(of.kind))) {
+  if (levers.some(followsPointer)) {
     for (let step = 0; step <= STEPS; step++) {
       const share = step / STEPS;
       const [x, y] = [width * share, height * (0.3 + 0.4 * share)];

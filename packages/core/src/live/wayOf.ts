@@ -18,7 +18,9 @@ export function wayOf(curve: Curve, duration: number): Way {
 }
 
 /** Where a curve stands upright its speed is infinite: it counts as none, never as no number. */
-export function finiteSlopes(curve: CompiledCurve): Pick<CompiledCurve, "value" | "slope"> {
+export function finiteSlopes(
+  curve: Pick<CompiledCurve, "value" | "slope">,
+): Pick<CompiledCurve, "value" | "slope"> {
   return {
     value: (p) => curve.value(p),
     slope: (p) => {

@@ -16,7 +16,7 @@ export {
   NEEDLE_PIVOT,
   restValue,
 } from "./figures.ts";
-export { findLever, followsLever, leverStart } from "./levers.ts";
+export { findLever, followsLever, followsPointer, leverStart } from "./levers.ts";
 export {
   type AimChannel,
   type How,

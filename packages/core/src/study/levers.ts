@@ -15,3 +15,8 @@ export function leverStart({ initial, range }: Lever): number {
 export function findLever({ live }: Pick<Study, "live">, id: string): Lever | undefined {
   return live?.levers.find((each) => each.id === id);
 }
+
+/** Whether a lever's value comes from the pointer: where it is, how far, or in which direction. */
+export function followsPointer({ of }: Pick<Lever, "of">): boolean {
+  return of.kind !== "scroll" && of.kind !== "slider" && of.kind !== "key";
+}

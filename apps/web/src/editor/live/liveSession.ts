@@ -3,13 +3,15 @@ import {
   createLive,
   type Live,
   type LogEntry,
+  middleInScene,
   type Pointer,
   replay,
   standingIn,
 } from "@levitas/core/live";
-import { compileStudy, type Motion, mapPoint, poseMatrix } from "@levitas/core/motion";
+import { compileStudy, type Motion } from "@levitas/core/motion";
 import {
   eachItem,
+  followsPointer,
   type LiveEvent,
   type Pose,
   type Study,
@@ -18,6 +20,7 @@ import {
 } from "@levitas/core/study";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { Bench } from "../session/bench.ts";
+import { FrameTurns } from "./frameTurns.ts";
 
 /** What components of Live read. It changes when something is done, not while time passes. */
 export interface LiveState {
@@ -62,10 +65,6 @@ export interface LiveFrame {
 const AFTERWARDS = 500;
 /** The most events that are kept: what a take may have. */
 const MOST_EVENTS = 20_000;
-/** A longer time between two frames is one that was missed, ms. */
-const MISSED = 22;
-/** For how many frames after one that was missed what stands beside the scene takes turns. */
-const TURNS = 30;
 /** A longer time between two frames is a pause, ms. */
 const LONGEST = 250;
 
@@ -87,11 +86,7 @@ export class LiveSession {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private told = 0;
   private restless = 0;
-  private readonly drawers = new Set<(frame: LiveFrame) => void>();
-  /** Those that stand beside the scene, such as the trace. */
-  private readonly beside = new Set<(frame: LiveFrame) => void>();
-  private drawnAt = 0;
-  private turns = 0;
+  private readonly drawers = new FrameTurns<LiveFrame>();
   private readonly stop: () => void;
 
   constructor(readonly bench: Bench) {
@@ -134,10 +129,9 @@ export class LiveSession {
    * comes in time.
    */
   onFrame(draw: (frame: LiveFrame) => void, isBeside = false): () => void {
-    const drawers = isBeside ? this.beside : this.drawers;
-    drawers.add(draw);
+    const stop = this.drawers.add(draw, isBeside);
     this.invalidate();
-    return () => drawers.delete(draw);
+    return stop;
   }
 
   /** Time goes by at another speed from now on. */
@@ -149,9 +143,7 @@ export class LiveSession {
 
   /** The middle of a figure in the scene, px: where the keyboard presses it. */
   middleOf(pose: Float64Array, index: number): readonly [number, number] {
-    const { motion } = this.live;
-    const read = (id: "width" | "height") => Math.max(pose[motion.slot(index, id)] as number, 0);
-    return mapPoint(poseMatrix(motion, pose, index), read("width") / 2, read("height") / 2);
+    return middleInScene(this.live.motion, pose, index);
   }
 
   /** Something somebody does at a time of the page. */
@@ -205,7 +197,7 @@ export class LiveSession {
   private listensToMoves(): boolean {
     const { levers = [], responses = [] } = this.study.live ?? {};
     return (
-      levers.some(({ of }) => /^(pointer|distance|angle)/.test(of.kind)) ||
+      levers.some(followsPointer) ||
       responses.some(({ when }) => when.on === "enter" || when.on === "leave")
     );
   }
@@ -316,14 +308,8 @@ export class LiveSession {
     else this.live.at(time, this.poses);
     if (this.other) this.other.live.at(time, this.other.poses);
     const frame = { live: this.live, time, poses: this.poses, other: this.other };
-    for (const draw of this.drawers) draw(frame);
     const moving = playing || (take === null && this.live.isMoving(this.now));
-    const gap = at - this.drawnAt;
-    this.drawnAt = at;
-    this.turns = gap > MISSED && gap < LONGEST ? TURNS : Math.max(this.turns - 1, 0);
-    let place = 0;
-    for (const draw of this.beside)
-      if (!moving || this.turns === 0 || place++ % 2 === this.turns % 2) draw(frame);
+    this.drawers.draw(frame, at, moving);
     this.sound(time);
     if (moving) this.restless = at;
     if (moving || at - this.restless < AFTERWARDS) this.invalidate();

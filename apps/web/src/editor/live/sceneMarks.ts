@@ -1,4 +1,4 @@
-import { slotOwner } from "@levitas/core/live";
+import { pivotInScene, slotOwner } from "@levitas/core/live";
 import { type Motion, mapPoint, poseMatrix } from "@levitas/core/motion";
 import { type ChannelId, NO_LIVE, type Study } from "@levitas/core/study";
 import { numberLabel } from "../../ui/numberLabel.ts";
@@ -23,9 +23,8 @@ const LEAST_TURN = 0.5;
 function pivotOf(motion: Motion, poses: Float64Array, index: number) {
   const read = (id: ChannelId) => poses[motion.slot(index, id)] as number;
   const [width, height] = [Math.max(read("width"), 0), Math.max(read("height"), 0)];
-  const matrix = poseMatrix(motion, poses, index);
   const [px, py] = [(read("pivotX") / 100) * width, (read("pivotY") / 100) * height];
-  const [x, y] = mapPoint(matrix, px, py);
+  const [x, y] = pivotInScene(motion, poses, index);
   const reach = Math.hypot(Math.max(px, width - px), Math.max(py, height - py));
   return { x, y, reach };
 }

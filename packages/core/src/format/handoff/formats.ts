@@ -36,4 +36,4 @@ export const HANDOFF_FORMATS: readonly HandoffFormat[] = [
 
 /** The formats that have anything of a study. */
 export const formatsFor = (study: Study): readonly HandoffFormat[] =>
-  HANDOFF_FORMATS.filter(({ applies }) => applies?.(study) ?? true);
+  HANDOFF_FORMATS.filter(({ suits }) => suits?.(study) ?? true);

@@ -123,7 +123,7 @@ export interface HandoffFormat {
   /** What happens in it where that is no motion of a study: it is run and proven beside this. */
   readonly runs?: (study: Study, settings: HandoffSettings) => Motion;
   /** Whether a study has anything for it; absent for what every study has. Without, all formats together leave it out. */
-  readonly applies?: (study: Study) => boolean;
+  readonly suits?: (study: Study) => boolean;
   /** The figures it moves, where those are not the ones that the motion drives. */
   readonly moves?: (study: Study) => ReadonlySet<string>;
   readonly limits?: (study: Study, settings: HandoffSettings) => readonly HandoffLimit[];

@@ -158,7 +158,7 @@ export const liveFormat: HandoffFormat = {
   mime: "text/javascript",
   // A page to press is whole.
   choosesFigures: ({ file }) => file !== "page",
-  applies: answers,
+  suits: answers,
   moves: liveFigures,
   runs: (study, settings) => takeMotion(study, takeOf(study, settings)),
   write: (study, { file }, { figures, selectors, fonts }) => {

@@ -1,5 +1,6 @@
 import { type Curve, compileCurve, landmarksOf, physicsOf } from "../../curve/index.ts";
 import {
+  finiteSlopes,
   isSpring,
   LiveState,
   type PageChannel,
@@ -19,6 +20,7 @@ import {
   clampShown,
   type Figure,
   followsLever,
+  followsPointer,
   NO_LIVE,
   PERSPECTIVE,
   restValue,
@@ -143,9 +145,7 @@ export function pageStudyOf(
     );
   return {
     size: [study.scene.width, study.scene.height],
-    touch: live.levers.some(({ of }) => !["scroll", "slider", "key"].includes(of.kind))
-      ? "none"
-      : "manipulation",
+    touch: live.levers.some(followsPointer) ? "none" : "manipulation",
     figures: Object.fromEntries(
       study.figures
         .map((figure, index) => ({ figure, index }))
@@ -276,16 +276,11 @@ function pageLever({ lag = 0, spring, ...lever }: LeverOf, state: LiveState): Pa
 
 type LeverOf = NonNullable<Study["live"]>["levers"][number];
 
-const finite = (slope: number) => (Number.isFinite(slope) ? slope : 0);
-
 /** A curve from 0 to 1 as polynomials. */
 function curvePieces(curve: Curve): PageCurve {
-  const { value, slope } = compileCurve(curve);
+  const { value, slope } = finiteSlopes(compileCurve(curve));
   const pieces = piecesOf(value, 0, 1, landmarksOf(curve), TOLERANCE, LEAST);
-  return [
-    finite(slope(0)),
-    ...pieces.map(({ start, end, coefficients }) => [start, end, ...coefficients]),
-  ];
+  return [slope(0), ...pieces.map(({ start, end, coefficients }) => [start, end, ...coefficients])];
 }
 
 /** The map of a follower as polynomials over everything that it may follow. */
@@ -317,7 +312,7 @@ function mapPieces(
           width * LEAST,
         );
   return [
-    finite(map.slope(0)),
+    finiteSlopes(map).slope(0),
     outside(low - beyond, low, low),
     ...inside.map(({ start, end, coefficients }) => [start, end, ...coefficients]),
     outside(high, high + beyond, high),

@@ -54,30 +54,33 @@ export function focusInput(page: Page): void {
   }
 }
 
-/** Keys that responses and levers wait for. */
+/** Keys that responses and levers wait for, not those that are typed into something. */
 export function keyInput(page: Page): void {
+  const meant = new Set<string>();
+  for (const { when } of page.study.responses) if (when.on === "key") meant.add(when.key);
+  for (const { of } of page.study.levers) if (of.kind === "key") meant.add(of.key);
   page.on("keydown keyup", (event: KeyboardEvent) => {
-    if (!event.repeat)
-      page.send({ type: event.type === "keydown" ? "key-down" : "key-up", key: event.key }, event);
+    const { key, type, target, repeat, ctrlKey, metaKey, altKey } = event;
+    const isTyped = (target as Element).closest?.("input,textarea,select,[contenteditable]");
+    if (!meant.has(key) || isTyped || repeat || ctrlKey || metaKey || altKey) return;
+    page.send({ type: type === "keydown" ? "key-down" : "key-up", key }, event);
   });
 }
 
-/** Levers of how far the page is scrolled. */
+/** Levers of how far the page is scrolled: over all of it they go through their range. */
 export function scrollInput(page: Page): void {
   const hear = (event?: Event) => {
-    const box = document.scrollingElement as Element;
-    for (const { id, of } of page.study.levers)
-      if (of.kind === "scroll")
-        page.send(
-          {
-            ...{ type: "lever", lever: id },
-            value: box.scrollTop / (box.scrollHeight - box.clientHeight || 1),
-          },
-          event,
-        );
+    const { scrollTop, scrollHeight, clientHeight } = document.scrollingElement as Element;
+    for (const { id, of, range } of page.study.levers) {
+      if (of.kind !== "scroll") continue;
+      const share = scrollTop / (scrollHeight - clientHeight || 1);
+      const value = range[0] + (range[1] - range[0]) * share;
+      page.send({ type: "lever", lever: id, value }, event);
+    }
   };
   page.on("scroll", hear);
-  hear();
+  // A page may be somewhere already; at its beginning a lever stands where it begins.
+  if (document.scrollingElement?.scrollTop) hear();
 }
 
 /** Levers that are sliders: every input of the page with `data-lever`. */

@@ -26,28 +26,33 @@ export function channelsOnPage({ study, drive }: Page, world: World): void {
   };
 }
 
-/** Aims figures at the pointer that stand in the scene itself. */
+/** Aims figures at the pointer that stand in the scene itself. One that did not leave is aimed at nothing. */
 export function aimsInScene(page: Page, world: World): void {
   world.aimed = (time, figure, channel, { x, y }) => {
+    const element = page.elements.get(figure);
+    if (!element) return undefined;
     page.paint(time);
-    const [px, py] = pivotOf(page, page.elements.get(figure) as HTMLElement);
+    const [px, py] = pivotOf(page, element);
     if (channel === "rotate") return directionTo(x - px, y - py);
     const from = world.channel?.(figure, channel)?.channel.value(time) ?? 0;
     return from + (channel === "x" ? x - px : y - py);
   };
 }
 
+/** The length of the marks by which it is seen how a figure's surroundings lie, px. */
+const MARK = 999;
+
 /** Aims at the pointer. What a figure stands in may be moved, turned, scaled and skewed, not seen in perspective. */
 export function aimsOnPage(page: Page, world: World): void {
   world.aimed = (time, figure, channel, { x, y }) => {
-    const element = page.elements.get(figure) as HTMLElement;
+    const element = page.elements.get(figure);
+    const around = element?.parentElement;
+    if (!around) return undefined;
     page.paint(time);
-    const corner = (left: string, top: string) =>
-      placeOf(page, element.parentElement as Element, left, top);
     const [[ox, oy], [ax, ay], [bx, by]] = [
-      corner("0", "0"),
-      corner("999px", "0"),
-      corner("0", "999px"),
+      placeOf(page, around, "0", "0"),
+      placeOf(page, around, `${MARK}px`, "0"),
+      placeOf(page, around, "0", `${MARK}px`),
     ];
     const [px, py] = pivotOf(page, element);
     const { x: u, y: v } = new DOMMatrix([ax - ox, ay - oy, bx - ox, by - oy, 0, 0])
@@ -56,7 +61,7 @@ export function aimsOnPage(page: Page, world: World): void {
     if (Number.isNaN(u)) return undefined;
     if (channel === "rotate") return directionTo(u, v);
     const from = world.channel?.(figure, channel)?.channel.value(time) ?? 0;
-    return from + 999 * (channel === "x" ? u : v);
+    return from + MARK * (channel === "x" ? u : v);
   };
 }
 

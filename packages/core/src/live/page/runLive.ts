@@ -118,8 +118,8 @@ export function runLive(
     page.paint(time);
     let moves = false;
     for (const { pieces } of moving) {
-      // What nothing asks for any more is let go of.
-      while ((pieces[1]?.begin ?? time) < time - study.lag) pieces.shift();
+      // What nothing asks for any more is let go of; the rate of a speed is measured over the ms before.
+      while ((pieces[1]?.begin ?? time) < time - study.lag - 1) pieces.shift();
       moves ||= (pieces.at(-1)?.end ?? 0) + study.lag > time;
     }
     clearTimeout(timer);
@@ -133,8 +133,8 @@ export function runLive(
     figuresAt: (element) =>
       [...elements]
         .filter(([, each]) => element && each.contains(element))
-        .map(([id]) => id as string)
-        .reverse(),
+        .sort(([, one], [, other]) => (one.contains(other) ? 1 : -1))
+        .map(([id]) => id as string),
     drive(slot) {
       const one = all[slot] as Driven;
       driven.set(slot, one);
