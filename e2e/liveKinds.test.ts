@@ -4,6 +4,7 @@ import { figure, key, kiosk, tween } from "../packages/core/src/testing/index.ts
 import { useApp } from "./harness/app.ts";
 import { press, storedDocument, textOf, waitUntilSaved } from "./harness/bench.ts";
 import { openLive, scenePlace } from "./harness/liveScene.ts";
+import { penPress } from "./harness/pen.ts";
 
 /** A lamp at the gate that moves, a button beside it, and a part of the sequence with a cue. */
 const gate = (responses: readonly LiveResponse[]): Study =>
@@ -223,6 +224,13 @@ describe("Live, by each kind of what is waited for and done", () => {
     // 0.9 s at 8 frames a second, give or take where they fall.
     expect(angles.length).toBeGreaterThanOrEqual(5);
     expect(angles.length).toBeLessThanOrEqual(10);
+  });
+
+  it("a pen presses", async () => {
+    await open(response({}));
+    const at = await scenePlace(page, 150, 190);
+    await penPress(page, at.x, at.y);
+    await untilLamp(2, 90);
   });
 
   it("a take is renamed, and that is stored and can be taken back", async () => {

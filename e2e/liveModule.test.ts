@@ -12,6 +12,7 @@ import type { Study, Take, TakeEvent } from "@levitas/core/study";
 import type { Browser, Page } from "puppeteer-core";
 import { anyLiveStudy, liveDemos } from "../packages/core/src/testing/index.ts";
 import { launchBrowser } from "./harness/browser.ts";
+import { penPress } from "./harness/pen.ts";
 import { buildStage, compareStage, expectAlike } from "./harness/stage.ts";
 
 /** Random studies that are run as well. */
@@ -254,7 +255,7 @@ describe("the module that answers", () => {
     expectReplayed(study, record);
   });
 
-  it("is pressed by Enter and Space where the focus is, and by a finger", async () => {
+  it("is pressed by Enter and Space where the focus is, by a finger and by a pen", async () => {
     const study = demo("Tide dial");
     const record = await driven(study, async () => {
       await page.keyboard.press("Tab");
@@ -265,9 +266,11 @@ describe("the module that answers", () => {
       await page.keyboard.press(" ");
       await wait(200);
       await page.touchscreen.tap(220, 120);
+      await wait(200);
+      await penPress(page, 420, 260);
       await wait(700);
     });
-    expect(pressed(record.taken)).toEqual(["button", "button", "dial"]);
+    expect(pressed(record.taken)).toEqual(["button", "button", "dial", "dial"]);
     expectReplayed(study, record);
   });
 
