@@ -39,6 +39,8 @@ export default defineConfig({
       },
     },
   },
+  // In parts: a worker that writes a GIF does not read what writes video.
+  worker: { format: "es" },
   server: {
     host: "127.0.0.1",
     port: 4874,

@@ -1,8 +1,16 @@
 import { faultText } from "@levitas/core/fault";
-import { HANDOFF_FORMATS, isSelector, readHandoffSettings } from "@levitas/core/format";
+import {
+  type EncodedPlan,
+  HANDOFF_FORMATS,
+  isEncoded,
+  isSelector,
+  readHandoffSettings,
+} from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
 import { fontsOf } from "./fonts.ts";
 import { InputFault } from "./inputFault.ts";
+import type { MadePicture } from "./pictures/makePicture.ts";
+import { provePicture } from "./pictures/provePicture.ts";
 import { prove } from "./prove.ts";
 import type { Streams } from "./streams.ts";
 import { readStudyFile } from "./studyFile.ts";
@@ -48,10 +56,13 @@ export async function handoff(
     return refuse(`error: ${format.label} names its figures itself; leave --selectors out`);
   if (figures && !choosesFigures)
     return refuse(`error: ${format.label} has all figures; leave --figures out`);
-  if (format.picture?.(study, settings.value))
+  const plan = format.picture?.(study, settings.value);
+  if (plan && !isEncoded(plan))
     return refuse(
-      `error: ${format.label} is drawn by a browser: it is made in the hand-off's room. SVG stills and CSS leave from here.`,
+      "error: Video is written by a browser: it is made in the hand-off's room. GIF and APNG leave from here.",
     );
+  if (plan && out === undefined)
+    return refuse(`error: ${format.label} is no text; give a file with --out`);
   const own = selectors.map((text): [string, string] => {
     const [name, selector] = pairOf("selectors", text);
     const [id = ""] = idsOf(study, [name], refuse);
@@ -64,15 +75,24 @@ export async function handoff(
     selectors: Object.fromEntries(own),
     fonts: await fontsOf(study),
   };
-  const { text } = format.write(study, settings.value, parts);
   for (const { what, cure } of format.limits?.(study, settings.value) ?? [])
     streams.error(`${what} ${cure}`);
+  if (plan) {
+    const picture = await picturesOf(study, plan, streams);
+    await writeOut(picture.bytes, out, streams);
+    if (!proof) return;
+    const proven = await provePicture(plan, picture);
+    streams.error(`${proven.isSame ? "Proven" : "Not the same"}: ${proven.found}.`);
+    if (!proven.isSame) throw new InputFault([`${file}: what left differs from what was drawn.`]);
+    return;
+  }
+  const { text } = format.write(study, settings.value, parts);
   await writeOut(text, out, streams);
   if (!proof) return;
   const proven = await prove(study, as, settings.value, text);
   if (!proven)
     return refuse(
-      `error: ${format.label} runs in a browser: its proof is in the hand-off's room. Without one frames and functions (as=js) are proven.`,
+      `error: ${format.label} runs in a browser: its proof is in the hand-off's room. Without one pictures, frames and functions (as=js) are proven.`,
     );
   const { moments, worst, where } = proven;
   streams.error(
@@ -81,6 +101,20 @@ export async function handoff(
       : `Proven at ${moments} moments: at most ${worst} off.`,
   );
   if (worst > PROVEN_WITHIN) throw new InputFault([`${file}: what left differs from the motion.`]);
+}
+
+/** Draws a picture; what its typefaces lack is said. Loaded when it is asked for: the renderer takes its time. */
+async function picturesOf(study: Study, plan: EncodedPlan, streams: Streams): Promise<MadePicture> {
+  const [{ pictureFonts }, { makePicture }] = await Promise.all([
+    import("./pictures/typefaces.ts"),
+    import("./pictures/makePicture.ts"),
+  ]);
+  const fonts = await pictureFonts(study);
+  if (fonts.missing.length > 0)
+    streams.error(
+      `The scene's typefaces do not have ${fonts.missing.join(" ")}: these letters are left out. In the hand-off's room the browser has others for them.`,
+    );
+  return makePicture(study, plan, fonts);
 }
 
 /** The difference that counts as none, in the unit of each channel. */

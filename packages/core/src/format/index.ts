@@ -36,6 +36,14 @@ export { PIECE_FORMS, type PieceForm, type PieceOf, pieceOf, writePiece } from "
 export { initialSettings, readHandoffSettings } from "./handoff/settings.ts";
 export { wayIn } from "./handoff/transitionFormat.ts";
 export {
+  type EncodedPlan,
+  type Encoder,
+  isEncoded,
+  PICTURE_ENCODERS,
+  sampledFrames,
+} from "./picture/encoders.ts";
+export { type Patch, warp } from "./picture/warp.ts";
+export {
   compareShown,
   type Difference,
   noDifference,
@@ -46,6 +54,7 @@ export {
   tolerancesWithin,
 } from "./proof/compareShown.ts";
 export { type Shown, type StageAnswer, type StageMessage, stageScript } from "./proof/shown.ts";
+export { shapesWriter, type Turned } from "./shapes/stillShapes.ts";
 export { type Drawing, readDrawing } from "./svg/svgDrawing.ts";
 export { type IconLook, readSvgIcon } from "./svg/svgIcon.ts";
 export {

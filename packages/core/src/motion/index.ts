@@ -26,6 +26,7 @@ export type { CompiledFollower } from "./effects/followers.ts";
 export type { CompiledShake } from "./effects/shakes.ts";
 export {
   boxCorners,
+  depthMatrix,
   invertMatrix,
   isBackShown,
   type Matrix,

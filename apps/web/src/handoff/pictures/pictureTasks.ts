@@ -1,19 +1,13 @@
-import type { PicturePlan } from "@levitas/core/format";
+import {
+  type Encoder,
+  isEncoded,
+  PICTURE_ENCODERS,
+  type PicturePlan,
+  sampledFrames,
+} from "@levitas/core/format";
 import { comparing, type Decoded } from "./comparing.ts";
-import { encoders } from "./encoders.ts";
 import { readPixels } from "./pixels.ts";
-
-/** How many frames the palette of a GIF is made of. */
-const SAMPLES = 8;
-
-/** Takes frames one by one and makes a picture of them. */
-export interface Encoder {
-  /** A frame of which colors are chosen. */
-  sample?(pixels: Uint8ClampedArray): void;
-  /** A frame: 8-bit RGBA, row by row; in memory that is used again. */
-  add(pixels: Uint8ClampedArray<ArrayBuffer>, index: number): void | Promise<void>;
-  finish(): Promise<Uint8Array<ArrayBuffer>> | Uint8Array<ArrayBuffer>;
-}
+import { webmEncoder } from "./webmEncoder.ts";
 
 let plan: PicturePlan | undefined;
 let encoder: Encoder | undefined;
@@ -40,13 +34,9 @@ export const pictureTasks = {
   /** Begins a picture; of a GIF some frames are asked for first, of which its colors are chosen. */
   async begin(next: PicturePlan): Promise<readonly number[]> {
     plan = next;
-    encoder = await encoders[next.as](next);
+    encoder = isEncoded(next) ? await PICTURE_ENCODERS[next.as](next) : await webmEncoder(next);
     comparing.begin(next);
-    if (next.as !== "gif") return [];
-    const last = next.times.length - 1;
-    return [
-      ...new Set(Array.from({ length: SAMPLES }, (_, i) => Math.round((last * i) / (SAMPLES - 1)))),
-    ];
+    return sampledFrames(next);
   },
   sample: (bitmap: ImageBitmap): Promise<void> => read(bitmap, () => encoder?.sample?.(pixels)),
   add: (bitmap: ImageBitmap, index: number): Promise<void> =>

@@ -1,8 +1,8 @@
 import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { handoffCss, WITHIN } from "../css/css.ts";
-import { isMoved } from "../smil/smilAnimation.ts";
-import { smilSvg } from "../smil/smilSvg.ts";
+import { isMoved } from "../shapes/smilAnimation.ts";
+import { smilSvg } from "../shapes/smilSvg.ts";
 import { CSS_OPTIONS, cssLimits, cssOptionsOf, WITHIN_OPTION } from "./cssOptions.ts";
 import { figureMarkup, scenePage, svgPage } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffLimit, HandoffOption } from "./handoffFormat.ts";

@@ -43,11 +43,22 @@ function ownMatrix(motion: Motion, index: number, read: Read): Matrix {
   // Most figures stay in the plane: there the way to the pivot and back needs no matrices.
   if (turnX === 0 && turnY === 0 && skew === 0)
     return [a, b, tx - a * px - b * py, d, e, ty - d * px - e * py, 0, 0, 1];
+  const depth = depthMatrix(turnX, turnY, skew, motion.study.scene.perspective ?? PERSPECTIVE);
+  const turned = multiplyMatrices([a, b, tx, d, e, ty, 0, 0, 1], depth);
+  return multiplyMatrices(turned, [1, 0, -px, 0, 1, -py, 0, 0, 1]);
+}
+
+/**
+ * How a plane that is turned and skewed about the origin is seen: `perspective() rotateX() rotateY() skewX()` of CSS.
+ *
+ * @param turnX degrees, as `turnY` and `skew`
+ * @param eye the distance of the eye, px
+ */
+export function depthMatrix(turnX: number, turnY: number, skew: number, eye: number): Matrix {
   const k = Math.tan(skew * RADIANS);
   const [ca, sa] = [Math.cos(turnX * RADIANS), Math.sin(turnX * RADIANS)];
   const [cb, sb] = [Math.cos(turnY * RADIANS), Math.sin(turnY * RADIANS)];
-  const eye = motion.study.scene.perspective ?? PERSPECTIVE;
-  const depth: Matrix = [
+  return [
     cb,
     cb * k,
     0,
@@ -58,8 +69,6 @@ function ownMatrix(motion: Motion, index: number, read: Read): Matrix {
     (sb * ca * k - sa) / eye,
     1,
   ];
-  const turned = multiplyMatrices([a, b, tx, d, e, ty, 0, 0, 1], depth);
-  return multiplyMatrices(turned, [1, 0, -px, 0, 1, -py, 0, 0, 1]);
 }
 
 function boxMatrix(motion: Motion, figureIndex: number, read: Read): Matrix {

@@ -4,29 +4,7 @@ import { roundTo } from "../../value/index.ts";
 import { marksOf, sample, thinned } from "../css/bake.ts";
 import { decimalsFor, type Round, roundsOf } from "../css/cssBaked.ts";
 import { isShaken, shakeLoops, shakeMarks } from "../css/shaken.ts";
-
-/** One thing of an element that depends on channels: an attribute, or its transform. */
-export interface Animatable {
-  /** The attribute, or for a transform its kind. */
-  readonly name: string;
-  readonly isTransform?: true;
-  /** The channels that determine it, in the order in which `values` takes them. */
-  readonly channels: readonly ChannelId[];
-  /** The numbers of the attribute from those of the channels. */
-  readonly values: (channels: readonly number[]) => readonly number[];
-  /** How far each number may be off. */
-  readonly tolerance: number;
-  /** Numbers that are held until the next instead of blended. */
-  readonly held?: true;
-  /** The numbers as text; absent means separated by spaces. */
-  readonly write?: (values: readonly number[]) => string;
-}
-
-/** An attribute as it stands at the start, and the elements that move it. */
-export interface Animated {
-  readonly initial: string;
-  readonly elements: string;
-}
+import type { Animatable, Animated } from "./figureShapes.ts";
 
 /** Whether anything moves one of some channels of a figure. */
 export function isMoved(motion: Motion, index: number, channels: readonly ChannelId[]): boolean {
@@ -41,9 +19,16 @@ export function isMoved(motion: Motion, index: number, channels: readonly Channe
 /**
  * An attribute of a figure's element over time, as SMIL: one animation up to the end of everything that ends, and one
  * without end of what repeats after it. Sampled in straight pieces, since SMIL's own curves are cubic-beziers only.
+ *
+ * @param tolerance how far each number may be off
  */
-export function animated(motion: Motion, index: number, what: Animatable): Animated {
-  const { channels, values, tolerance } = what;
+export function animated(
+  motion: Motion,
+  index: number,
+  what: Animatable,
+  tolerance: number,
+): Animated {
+  const { channels, values } = what;
   const read = (t: number, out: number[]) => {
     const found = channels.map((id) => clampShown(channelOf(id), motion.valueAt(index, id, t)));
     values(found).forEach((value, i) => {
@@ -52,7 +37,9 @@ export function animated(motion: Motion, index: number, what: Animatable): Anima
   };
   const first: number[] = [];
   read(Number.NEGATIVE_INFINITY, first);
-  const write = writerOf(what);
+  const decimals = decimalsFor(tolerance);
+  const write = (values: readonly number[]) =>
+    values.map((value) => String(roundTo(value, decimals))).join(" ");
   const initial = write(first);
   if (!isMoved(motion, index, channels)) return { initial, elements: "" };
   const shaken = channels.some((id) => isShaken(motion, index, id));
@@ -157,7 +144,14 @@ export function animatedSwitch(motion: Motion, index: number, side?: "front" | "
 }
 
 function animationText(
-  { name, isTransform, held }: Pick<Animatable, "name" | "isTransform" | "held">,
+  {
+    name,
+    isTransform,
+    held = false,
+  }: Pick<Animatable, "name" | "isTransform"> & {
+    /** Values that are held until the next instead of blended. */
+    readonly held?: boolean;
+  },
   { from, to, repeats }: Round,
   stops: readonly { readonly time: number; readonly text: string }[],
 ): string {
@@ -179,12 +173,6 @@ function animationText(
   }${held ? ' calcMode="discrete"' : ""} values="${only ? `${texts[0]};${texts[0]}` : texts.join(";")}"${
     only ? "" : ` keyTimes="${times.join(";")}"`
   }/>`;
-}
-
-function writerOf({ write, tolerance }: Animatable): (values: readonly number[]) => string {
-  if (write) return write;
-  const decimals = decimalsFor(tolerance);
-  return (values) => values.map((value) => String(roundTo(value, decimals))).join(" ");
 }
 
 /** sRGB components and alpha, as both CSS and SVG read them. */

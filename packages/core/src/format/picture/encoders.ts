@@ -1,22 +1,42 @@
-import { type PicturePlan, sheetOf, spriteMap } from "@levitas/core/format";
-import { buf as crc32 } from "crc-32";
-import type { Encoder } from "./pictureTasks.ts";
+/// <reference path="./gifenc.d.ts" />
+import type { PicturePlan } from "../handoff/handoffFormat.ts";
+import { sheetOf, spriteMap } from "../handoff/pictureFormats.ts";
+
+/** Takes frames one by one and makes a picture of them. */
+export interface Encoder {
+  /** A frame of which colors are chosen, before the first is added. */
+  sample?(pixels: Uint8ClampedArray): void;
+  /** A frame: 8-bit RGBA, row by row; in memory that is used again. */
+  add(pixels: Uint8ClampedArray<ArrayBuffer>, index: number): void | Promise<void>;
+  finish(): Promise<Uint8Array<ArrayBuffer>> | Uint8Array<ArrayBuffer>;
+}
 
 /** Pixels of a frame that is looked at for colors: every so many. */
 const EVERY = 5;
 /** The place in a palette that stands for nothing. */
 const CLEAR = 0;
 
-/** How each kind of picture is written. */
-export const encoders: Readonly<
-  Record<PicturePlan["as"], (plan: PicturePlan) => Promise<Encoder>>
-> = {
-  gif: gifEncoder,
-  apng: apngEncoder,
-  webm: webmEncoder,
-  png: pngEncoder,
-  sprite: spriteEncoder,
-};
+/** A picture that is written without anything of a browser: all but video. */
+export type EncodedPlan = PicturePlan & { readonly as: Exclude<PicturePlan["as"], "webm"> };
+
+export const isEncoded = (plan: PicturePlan): plan is EncodedPlan => plan.as in PICTURE_ENCODERS;
+
+/** How each kind of picture is written that needs nothing of a browser. */
+export const PICTURE_ENCODERS: Readonly<
+  Record<EncodedPlan["as"], (plan: PicturePlan) => Promise<Encoder>>
+> = { gif: gifEncoder, apng: apngEncoder, png: pngEncoder, sprite: spriteEncoder };
+
+/** How many frames the palette of a GIF is made of. */
+const SAMPLES = 8;
+
+/** The frames of which the colors of a picture are chosen: of those that have few. */
+export function sampledFrames({ as, times }: PicturePlan): readonly number[] {
+  if (as !== "gif") return [];
+  const last = times.length - 1;
+  return [
+    ...new Set(Array.from({ length: SAMPLES }, (_, i) => Math.round((last * i) / (SAMPLES - 1)))),
+  ];
+}
 
 /** One palette for all frames; what did not change since the last frame is left out. */
 async function gifEncoder({
@@ -26,7 +46,7 @@ async function gifEncoder({
   loops,
   background,
 }: PicturePlan): Promise<Encoder> {
-  const { GIFEncoder, applyPalette, quantize } = await import("gifenc");
+  const { GIFEncoder, applyPalette, quantize } = await loadGif();
   const gif = GIFEncoder();
   const samples: Uint8Array[] = [];
   let palette: number[][] = [];
@@ -89,19 +109,23 @@ async function gifEncoder({
 }
 
 async function apngEncoder({ width, height, delays, loops }: PicturePlan): Promise<Encoder> {
-  const { default: upng } = await import("@pdf-lib/upng");
+  const upng = await loadUpng();
   const frames: ArrayBuffer[] = [];
   return {
     add: (pixels) => void frames.push(pixels.slice().buffer),
-    finish() {
+    async finish() {
       const bytes = new Uint8Array(upng.encode(frames, width, height, 0, [...delays]));
-      return frames.length > 1 ? withLoops(bytes, loops) : bytes;
+      return frames.length > 1 ? await withLoops(bytes, loops) : bytes;
     },
   };
 }
 
 /** An APNG with the number of its plays, which the encoder leaves at "forever". */
-function withLoops(bytes: Uint8Array<ArrayBuffer>, loops: number): Uint8Array<ArrayBuffer> {
+async function withLoops(
+  bytes: Uint8Array<ArrayBuffer>,
+  loops: number,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const { buf: crc32 } = exportsOf(await import("crc-32"));
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   for (let at = 8; at + 12 <= bytes.length; ) {
     const length = view.getUint32(at);
@@ -115,56 +139,35 @@ function withLoops(bytes: Uint8Array<ArrayBuffer>, loops: number): Uint8Array<Ar
   return bytes;
 }
 
-async function webmEncoder({ width, height, times, delays }: PicturePlan): Promise<Encoder> {
-  const { BufferTarget, CanvasSource, Output, WebMOutputFormat, QUALITY_HIGH } = await import(
-    "mediabunny"
-  );
-  // Video codecs take whole pairs of pixels.
-  const canvas = new OffscreenCanvas(width + (width % 2), height + (height % 2));
-  const context = canvas.getContext("2d");
-  const target = new BufferTarget();
-  const output = new Output({ format: new WebMOutputFormat(), target });
-  const source = new CanvasSource(canvas, { codec: "vp9", bitrate: QUALITY_HIGH });
-  output.addVideoTrack(source);
-  await output.start();
-  return {
-    async add(pixels, index) {
-      context?.putImageData(new ImageData(pixels, width, height), 0, 0);
-      await source.add((times[index] ?? 0) / 1000, (delays[index] ?? 0) / 1000);
-    },
-    async finish() {
-      await output.finalize();
-      return new Uint8Array(target.buffer as ArrayBuffer);
-    },
-  };
-}
-
+/** One frame, without loss. */
 async function pngEncoder({ width, height }: PicturePlan): Promise<Encoder> {
-  const canvas = new OffscreenCanvas(width, height);
+  const upng = await loadUpng();
+  let frame = new ArrayBuffer(0);
   return {
-    add: (pixels) =>
-      canvas.getContext("2d")?.putImageData(new ImageData(pixels, width, height), 0, 0),
-    finish: async () =>
-      new Uint8Array(await (await canvas.convertToBlob({ type: "image/png" })).arrayBuffer()),
+    add: (pixels) => {
+      frame = pixels.slice().buffer;
+    },
+    finish: () => new Uint8Array(upng.encode([frame], width, height, 0)),
   };
 }
 
 async function spriteEncoder(plan: PicturePlan): Promise<Encoder> {
-  const { columns, rows, width, height } = { ...sheetOf(plan), height: plan.height };
-  const canvas = new OffscreenCanvas(columns * width, rows * height);
-  const context = canvas.getContext("2d");
+  const { columns, ...sheet } = sheetOf(plan);
+  const width = columns * plan.width;
+  const pixels = new Uint8Array(width * sheet.height * 4);
+  const rowBytes = plan.width * 4;
   return {
-    add: (pixels, i) =>
-      context?.putImageData(
-        new ImageData(pixels, width, height),
-        (i % columns) * width,
-        Math.floor(i / columns) * height,
-      ),
+    add(frame, i) {
+      const [left, top] = [(i % columns) * rowBytes, Math.floor(i / columns) * plan.height];
+      for (let row = 0; row < plan.height; row++)
+        pixels.set(
+          frame.subarray(row * rowBytes, (row + 1) * rowBytes),
+          (top + row) * width * 4 + left,
+        );
+    },
     async finish() {
-      const { strToU8, zipSync } = await import("fflate");
-      const png = new Uint8Array(
-        await (await canvas.convertToBlob({ type: "image/png" })).arrayBuffer(),
-      );
+      const [upng, { strToU8, zipSync }] = await Promise.all([loadUpng(), import("fflate")]);
+      const png = new Uint8Array(upng.encode([pixels.buffer], width, sheet.height, 0));
       const map = { image: "frames.png", ...spriteMap(plan) };
       return new Uint8Array(
         zipSync({ "frames.png": png, "frames.json": strToU8(JSON.stringify(map, null, 1)) }),
@@ -172,3 +175,16 @@ async function spriteEncoder(plan: PicturePlan): Promise<Encoder> {
     },
   };
 }
+
+/** What a bundler reads as an ES module comes as one value where Node reads it as CommonJS. */
+function exportsOf<Module extends object>(loaded: Module & { readonly default?: unknown }): Module {
+  return typeof loaded.default === "object" && loaded.default !== null
+    ? (loaded.default as Module)
+    : loaded;
+}
+
+const loadGif = async () => exportsOf(await import("gifenc"));
+const loadUpng = async () => {
+  const { default: upng } = await import("@pdf-lib/upng");
+  return exportsOf(upng);
+};

@@ -6,7 +6,8 @@ declare module "omggif" {
     readonly height: number;
     numFrames(): number;
     loopCount(): number | null;
-    frameInfo(index: number): { readonly delay: number };
+    frameInfo(index: number): { readonly delay: number; readonly disposal: number };
+    decodeAndBlitFrameRGBA(index: number, pixels: Uint8Array): void;
   }
   const omggif: { readonly GifReader: typeof GifReader };
   export default omggif;
