@@ -6,11 +6,25 @@ import omggif from "omggif";
 import type { Browser, BrowserContext, Page } from "puppeteer-core";
 import { openNewStudy, press, retype, textOf } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
-import { chooseFormat, openHandoff } from "./harness/handoffRoom.ts";
+import { chooseFormat, handoffText, openHandoff } from "./harness/handoffRoom.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
 /** The boarding pass lasts 1800 ms: at ten frames a second that many, the last included. */
 const FRAMES = 19;
+
+/** What the largest page of a browser has in memory, MB. Where the system does not say it, none. */
+async function residentMemory(browser: Browser): Promise<number> {
+  const session = await browser.target().createCDPSession();
+  const { processInfo } = await session.send("SystemInfo.getProcessInfo");
+  await session.detach();
+  return processInfo
+    .filter(({ type }) => type === "renderer")
+    .reduce((most, { id }) => {
+      const file = `/proc/${id}/status`;
+      const found = existsSync(file) && /VmRSS:\s+(\d+) kB/.exec(readFileSync(file, "utf8"));
+      return Math.max(most, found ? Number(found[1]) / 1000 : 0);
+    }, 0);
+}
 
 describe("pictures of a study", () => {
   let server: TestServer;
@@ -197,5 +211,28 @@ describe("pictures of a study", () => {
     await press(page, "Make it again");
     await page.waitForSelector("progress");
     await press(page, "Stop");
+  });
+
+  it("need little memory beyond that of the page: a GIF of 55 frames", async () => {
+    await chooseFormat(page, "Still");
+    await handoffText(page);
+    // What came with the room and is not needed any more goes first.
+    await page.waitForNetworkIdle({ idleTime: 3000 });
+    const before = await residentMemory(browser);
+    let most = before;
+    let isMade = false;
+    const watched = (async () => {
+      while (!isMade) {
+        most = Math.max(most, await residentMemory(browser));
+        await new Promise((done) => setTimeout(done, 20));
+      }
+    })();
+    await chooseFormat(page, "Picture");
+    const said = await made("55 of 55 frames");
+    isMade = true;
+    await watched;
+    console.log(`memory of a GIF: ${(most - before).toFixed(0)} MB beyond the page (60 allowed)`);
+    expect(said).toContain("Proven");
+    expect(most - before).toBeLessThan(60);
   });
 });

@@ -1,135 +1,158 @@
 import type { PicturePlan } from "@levitas/core/format";
 import { type PixelSource, readPixels } from "./pixels.ts";
 
-/** The parts of a frame that are compared with what was drawn: every so many pixels. */
+/** Of every so many pixels one is compared, at least. */
 const EVERY = 7;
-/** How many frames of a picture are compared with what was drawn. */
-export const COMPARED = 24;
+/** So many pixels of all frames together are kept, to be compared. */
+const MOST_KEPT = 2_000_000;
 /** Frames of a video are looked for this far into their time, s. */
 const INSIDE = 1e-3;
 
-/** What was found in a picture that was made. */
-export interface Decoded {
+/** What was found of a frame of a picture that was made. */
+export interface FoundFrame {
+  /** ms */
+  readonly delay: number;
+  /** How far its colors are from what was drawn, on the average, in steps of 255. */
+  readonly color: number;
+}
+
+/** A picture that was read again. */
+interface DecodedPicture {
   readonly frames: number;
-  /** ms, of each frame. */
-  readonly delays: readonly number[];
+  /** How long a frame is shown, ms, and what it shows. Asked for one after the other. */
+  readonly frame: (
+    index: number,
+  ) => Promise<{ readonly delay: number; readonly source: PixelSource }>;
 }
 
 let plan: PicturePlan | undefined;
-let frameAt: ((index: number) => Promise<PixelSource>) | undefined;
+let decoded: DecodedPicture | undefined;
+let next = 0;
 let pixels = new Uint8ClampedArray();
-/** Some pixels of the frames that are compared, as they were drawn. */
-let kept: { readonly index: number; readonly colors: Uint32Array }[] = [];
-let chosen: ReadonlySet<number> = new Set();
+/** Some pixels of each frame as they were drawn: one of every so many. */
+let kept: Uint32Array[] = [];
+let every = EVERY;
 
 /** Reads a picture again as any other program would, by the browser's own decoders, and compares it frame by frame. */
 export const comparing = {
-  begin(next: PicturePlan): void {
-    plan = next;
+  begin(begun: PicturePlan): void {
+    plan = begun;
     kept = [];
-    pixels = new Uint8ClampedArray(next.width * next.height * 4);
-    const { length } = next.times;
-    const count = Math.min(COMPARED, length);
-    chosen = new Set(
-      Array.from({ length: count }, (_, k) =>
-        count === 1 ? 0 : Math.round((k * (length - 1)) / (count - 1)),
-      ),
-    );
+    const { width, height, times } = begun;
+    pixels = new Uint8ClampedArray(width * height * 4);
+    every = Math.max(EVERY, Math.ceil((width * height * times.length) / MOST_KEPT));
+    // In no column alone.
+    while (width % every === 0) every++;
   },
-  /** Keeps something of a frame as it was drawn, if it is one of those that are compared. */
+  /** Keeps something of a frame as it was drawn. */
   keep(drawn: Uint8ClampedArray<ArrayBuffer>, index: number): void {
-    if (!chosen.has(index)) return;
     const all = new Uint32Array(drawn.buffer);
-    kept.push({
-      index,
-      colors: Uint32Array.from(
-        { length: Math.ceil(all.length / EVERY) },
-        (_, k) => all[k * EVERY] as number,
-      ),
-    });
+    const some = new Uint32Array(Math.ceil(all.length / every));
+    for (let k = 0; k < some.length; k++) some[k] = all[k * every] as number;
+    kept[index] = some;
   },
-  async decode(bytes: Uint8Array<ArrayBuffer>, plan: PicturePlan): Promise<Decoded> {
-    if (plan.as === "webm") return decodeVideo(bytes, plan);
-    const { strFromU8, unzipSync } =
-      plan.as === "sprite"
-        ? await import("fflate")
-        : { strFromU8: undefined, unzipSync: undefined };
-    if (unzipSync && strFromU8) {
-      const files = unzipSync(bytes);
-      const map = JSON.parse(strFromU8(files["frames.json"] as Uint8Array)) as {
-        frames: { x: number; y: number; w: number; h: number; duration: number }[];
-      };
-      const sheet = await createImageBitmap(
-        new Blob([new Uint8Array(files["frames.png"] as Uint8Array)], { type: "image/png" }),
-      );
-      frameAt = async (index) => {
-        const { x, y, w, h } = map.frames[index] as (typeof map.frames)[number];
-        return createImageBitmap(sheet, x, y, w, h);
-      };
-      return { frames: map.frames.length, delays: map.frames.map(({ duration }) => duration) };
-    }
-    const decoder = new ImageDecoder({
-      data: bytes,
-      type: plan.as === "gif" ? "image/gif" : "image/png",
-    });
-    await decoder.tracks.ready;
-    await decoder.completed;
-    const frames = decoder.tracks.selectedTrack?.frameCount ?? 0;
-    const delays: number[] = [];
-    for (let i = 0; i < frames; i++) {
-      const { image } = await decoder.decode({ frameIndex: i });
-      delays.push((image.duration ?? 0) / 1000);
-      image.close();
-    }
-    frameAt = async (index) => (await decoder.decode({ frameIndex: index })).image;
-    return { frames, delays };
+  /** Reads a picture; answers how many frames it has. */
+  async decode(bytes: Uint8Array<ArrayBuffer>, as: PicturePlan): Promise<number> {
+    const decode = as.as === "webm" ? decodeVideo : as.as === "sprite" ? decodeSprite : decodeImage;
+    decoded = await decode(bytes, as);
+    next = 0;
+    return decoded.frames;
   },
-  /**
-   * How far the colors of the next kept frame are from what was drawn, on the average, in steps of 255; undefined when
-   * all were compared.
-   */
-  async compare(): Promise<number | undefined> {
-    const next = kept.shift();
-    if (!next || !plan) return undefined;
-    const frame = await frameAt?.(next.index);
-    if (!frame) throw new Error("compare: nothing was decoded");
-    await readPixels(frame, plan.width, plan.height, pixels);
-    let sum = 0;
-    let count = 0;
-    next.colors.forEach((packed, k) => {
-      const i = k * EVERY * 4;
-      const alpha = packed >>> 24;
-      // What is half transparent is whole or nothing in some pictures.
-      if (!plan?.background && alpha > 5 && alpha < 250) return;
-      count++;
-      if (alpha < 128) sum += Math.abs(alpha - (pixels[i + 3] as number));
-      else
-        for (let c = 0; c < 3; c++)
-          sum += Math.abs(((packed >>> (c * 8)) & 255) - (pixels[i + c] as number)) / 3;
-    });
-    return count === 0 ? 0 : sum / count;
+  /** What is found of the next frame; undefined when all were looked at. */
+  async compare(): Promise<FoundFrame | undefined> {
+    if (!plan || !decoded || next >= decoded.frames) return undefined;
+    const index = next++;
+    const { delay, source } = await decoded.frame(index);
+    await readPixels(source, plan.width, plan.height, pixels);
+    const drawn = kept[index] ?? new Uint32Array();
+    return { delay, color: difference(drawn, pixels, plan.background) };
   },
 };
 
-async function decodeVideo(bytes: Uint8Array<ArrayBuffer>, plan: PicturePlan): Promise<Decoded> {
+/** How far colors are apart on the average: some of what was drawn, and all of what was read. */
+function difference(drawn: Uint32Array, read: Uint8ClampedArray, background: boolean): number {
+  let sum = 0;
+  let count = 0;
+  drawn.forEach((packed, k) => {
+    const i = k * every * 4;
+    const alpha = packed >>> 24;
+    // What is half transparent is whole or nothing in some pictures.
+    if (!background && alpha > 5 && alpha < 250) return;
+    count++;
+    if (alpha < 128) sum += Math.abs(alpha - (read[i + 3] as number));
+    else
+      for (let c = 0; c < 3; c++)
+        sum += Math.abs(((packed >>> (c * 8)) & 255) - (read[i + c] as number)) / 3;
+  });
+  return count === 0 ? 0 : sum / count;
+}
+
+/** A GIF, or a PNG that moves. */
+async function decodeImage(
+  bytes: Uint8Array<ArrayBuffer>,
+  { as }: PicturePlan,
+): Promise<DecodedPicture> {
+  const decoder = new ImageDecoder({
+    data: bytes,
+    type: as === "gif" ? "image/gif" : "image/png",
+  });
+  await decoder.tracks.ready;
+  await decoder.completed;
+  return {
+    frames: decoder.tracks.selectedTrack?.frameCount ?? 0,
+    async frame(frameIndex) {
+      const { image } = await decoder.decode({ frameIndex });
+      return { delay: (image.duration ?? 0) / 1000, source: image };
+    },
+  };
+}
+
+async function decodeSprite(bytes: Uint8Array<ArrayBuffer>): Promise<DecodedPicture> {
+  const { strFromU8, unzipSync } = await import("fflate");
+  const files = unzipSync(bytes);
+  const { frames } = JSON.parse(strFromU8(files["frames.json"] as Uint8Array)) as {
+    frames: { x: number; y: number; w: number; h: number; duration: number }[];
+  };
+  const sheet = await createImageBitmap(
+    new Blob([new Uint8Array(files["frames.png"] as Uint8Array)], { type: "image/png" }),
+  );
+  return {
+    frames: frames.length,
+    async frame(index) {
+      const { x, y, w, h, duration } = frames[index] as (typeof frames)[number];
+      return { delay: duration, source: await createImageBitmap(sheet, x, y, w, h) };
+    },
+  };
+}
+
+async function decodeVideo(
+  bytes: Uint8Array<ArrayBuffer>,
+  { times: planned }: PicturePlan,
+): Promise<DecodedPicture> {
   const { BlobSource, EncodedPacketSink, Input, VideoSampleSink, WEBM } = await import(
     "mediabunny"
   );
   const input = new Input({ source: new BlobSource(new Blob([bytes])), formats: [WEBM] });
   const track = await input.getPrimaryVideoTrack();
-  if (!track) return { frames: 0, delays: [] };
+  if (!track) return { frames: 0, frame: () => Promise.reject(new Error("There is no frame.")) };
   const times: number[] = [];
   for await (const packet of new EncodedPacketSink(track).packets())
     times.push(packet.timestamp * 1000);
   times.sort((a, b) => a - b);
   const end = (await track.computeDuration()) * 1000;
   const sink = new VideoSampleSink(track);
-  frameAt = async (index) => {
-    const sample = await sink.getSample((plan.times[index] ?? 0) / 1000 + INSIDE);
-    if (!sample) throw new Error("compare: a frame is missing");
+  const shownAt = async (time: number) => {
+    const sample = await sink.getSample(time / 1000 + INSIDE);
+    if (!sample) throw new Error("A frame of the video is missing.");
     const frame = sample.toVideoFrame();
     sample.close();
     return frame;
   };
-  return { frames: times.length, delays: times.map((time, i) => (times[i + 1] ?? end) - time) };
+  return {
+    frames: times.length,
+    frame: async (index) => ({
+      delay: (times[index + 1] ?? end) - (times[index] ?? 0),
+      source: await shownAt(planned[index] ?? 0),
+    }),
+  };
 }

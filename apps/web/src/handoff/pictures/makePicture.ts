@@ -1,7 +1,6 @@
 import { type PicturePlan, stillWriter } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
 import { transfer, wrap } from "comlink";
-import { COMPARED, type Decoded } from "./comparing.ts";
 import type { PictureTasks } from "./pictureTasks.ts";
 
 /** How many frames may be on their way to the worker. */
@@ -16,10 +15,10 @@ export interface Picture {
 }
 
 /** What was proven of a picture. */
-export interface PictureProof extends Decoded {
-  /** How far colors are off on the average, in the worst of the frames that were compared, in steps of 255. */
+export interface PictureProof {
+  readonly frames: number;
+  /** How far colors are off on the average, in the worst of the frames, in steps of 255. */
   readonly color: number;
-  readonly compared: number;
   /** Frames shown longer or shorter than they should be, by the most, ms. */
   readonly delay: number;
 }
@@ -29,24 +28,41 @@ const MIMES: Readonly<Record<PicturePlan["as"], string>> = {
   ...{ png: "image/png", sprite: "application/zip" },
 };
 
+/** So many frames are drawn of one SVG: each costs the browser a document of its own, with its fonts. */
+const FRAMES_TOGETHER = 10;
+/** More elements than this an SVG is not to have, about. */
+const FIGURES_TOGETHER = 600;
+
 /** Draws frames of a study as bitmaps, by the browser itself: what is drawn is what is seen. */
-export function frameDrawer(
+async function* drawFrames(
   study: Study,
   { background, width, height }: PicturePlan,
   fonts: string,
-): (time: number) => Promise<ImageBitmap> {
+  times: readonly number[],
+): AsyncGenerator<ImageBitmap> {
   const svgAt = stillWriter(study, fonts, background);
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext("2d");
-  return async (time) => {
-    const image = new Image(width, height);
-    image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svgAt(time))}`;
+  const { scene, figures } = study;
+  const together = Math.min(
+    FRAMES_TOGETHER,
+    Math.max(1, Math.floor(FIGURES_TOGETHER / figures.length)),
+  );
+  for (let from = 0; from < times.length; from += together) {
+    const some = times.slice(from, from + together);
+    const image = new Image();
+    image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svgAt(...some))}`;
     await image.decode();
-    // By way of a canvas: a bitmap made of the image itself is kept from workers, since HTML is in it.
-    context?.clearRect(0, 0, width, height);
-    context?.drawImage(image, 0, 0, width, height);
-    return canvas.transferToImageBitmap();
-  };
+    for (let i = 0; i < some.length; i++) {
+      // By way of a canvas: a bitmap made of the image itself is kept from workers, since HTML is in it.
+      context?.clearRect(0, 0, width, height);
+      context?.drawImage(
+        ...([image, 0, i * scene.height, scene.width, scene.height] as const),
+        ...([0, 0, width, height] as const),
+      );
+      yield canvas.transferToImageBitmap();
+    }
+  }
 }
 
 /** Makes a picture in a worker, frame by frame. `progress` is told the share that is done. */
@@ -63,20 +79,19 @@ export async function makePicture(
   stop.addEventListener("abort", end);
   try {
     const tasks = wrap<PictureTasks>(worker);
-    const draw = frameDrawer(study, plan, fonts);
-    for (const index of await tasks.begin(plan)) {
+    const sampled = (await tasks.begin(plan)).map((index) => plan.times[index] ?? 0);
+    for await (const bitmap of drawFrames(study, plan, fonts, sampled)) {
       stop.throwIfAborted();
-      const bitmap = await draw(plan.times[index] ?? 0);
       await tasks.sample(transfer(bitmap, [bitmap]));
     }
     const going: Promise<void>[] = [];
-    for (const [i, time] of plan.times.entries()) {
+    let i = 0;
+    for await (const bitmap of drawFrames(study, plan, fonts, plan.times)) {
       stop.throwIfAborted();
-      const bitmap = await draw(time);
       // Frames go in their order; drawing does not wait for writing, but does not run away from it either.
-      going.push(tasks.add(transfer(bitmap, [bitmap]), i));
+      going.push(tasks.add(transfer(bitmap, [bitmap]), i++));
       if (going.length > ON_THE_WAY) await going.shift();
-      progress(((i + 1) / plan.times.length) * 0.9);
+      progress((i / plan.times.length) * 0.9);
     }
     await Promise.all(going);
     const bytes = await tasks.finish();
@@ -86,19 +101,19 @@ export async function makePicture(
       (plan.as !== "sprite" && plan.as !== "webm" && typeof ImageDecoder === "undefined")
     )
       return { picture, proof: null };
-    const { frames, delays } = await tasks.decode(bytes);
-    let color = 0;
-    let compared = 0;
-    for (let off = await tasks.compare(); off !== undefined; off = await tasks.compare()) {
+    const frames = await tasks.decode(bytes);
+    const proof = { frames, color: 0, delay: 0 };
+    for (let i = 0; i < frames; i++) {
+      const found = await tasks.compare();
       stop.throwIfAborted();
-      color = Math.max(color, off);
-      compared++;
-      progress(0.9 + 0.1 * (compared / Math.min(COMPARED, plan.times.length)));
+      if (!found) break;
+      // A video does not say how long its last frame is shown.
+      if (plan.as !== "webm" || i < frames - 1)
+        proof.delay = Math.max(proof.delay, Math.abs(found.delay - (plan.delays[i] ?? 0)));
+      proof.color = Math.max(proof.color, found.color);
+      progress(0.9 + (0.1 * (i + 1)) / frames);
     }
-    // A video does not say how long its last frame is shown.
-    const told = plan.as === "webm" ? delays.slice(0, -1) : delays;
-    const delay = Math.max(0, ...told.map((each, i) => Math.abs(each - (plan.delays[i] ?? 0))));
-    return { picture, proof: { frames, delays, color, compared, delay } };
+    return { picture, proof };
   } finally {
     stop.removeEventListener("abort", end);
     end();

@@ -5,7 +5,7 @@ import {
   type PicturePlan,
   sampledFrames,
 } from "@levitas/core/format";
-import { comparing, type Decoded } from "./comparing.ts";
+import { comparing, type FoundFrame } from "./comparing.ts";
 import { readPixels } from "./pixels.ts";
 import { webmEncoder } from "./webmEncoder.ts";
 
@@ -48,13 +48,13 @@ export const pictureTasks = {
     if (!encoder) throw new Error("finish: nothing was begun");
     return encoder.finish();
   },
-  /** Decodes a picture again; its frames are compared with `compare` one by one. */
-  async decode(bytes: Uint8Array<ArrayBuffer>): Promise<Decoded> {
+  /** Reads a picture again and answers how many frames it has; they are compared with `compare` one by one. */
+  async decode(bytes: Uint8Array<ArrayBuffer>): Promise<number> {
     if (!plan) throw new Error("decode: nothing was begun");
     return comparing.decode(bytes, plan);
   },
-  /** How far the colors of one of the kept frames are off; undefined after the last. */
-  compare: (): Promise<number | undefined> => comparing.compare(),
+  /** What is found of the next frame; undefined after the last. */
+  compare: (): Promise<FoundFrame | undefined> => comparing.compare(),
 };
 
 export type PictureTasks = typeof pictureTasks;

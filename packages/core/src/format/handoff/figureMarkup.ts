@@ -60,24 +60,39 @@ ${body}
 `;
 }
 
+/** What the rules of one of several scenes in an SVG begin with. */
+export const inScene = (index: number) => `[data-scene="${index}"] `;
+
 /**
  * A scene as SVG: HTML inside of it, since figures are boxes with text. Nothing in it is asked for from elsewhere, so
  * that it plays as an image as well.
+ *
+ * @param bodies the figures; several are scenes below each other, told apart by `inScene`
  */
 export function svgPage(
   { name, scene: { width, height, background } }: Study,
-  { css, fonts = "", body }: { css: string; fonts?: string | undefined; body: string },
+  {
+    css,
+    fonts = "",
+    bodies,
+  }: { css: string; fonts?: string | undefined; bodies: readonly string[] },
 ): string {
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">
+  const all = height * bodies.length;
+  const scenes = bodies.map((body, i) => {
+    const [top, which] =
+      bodies.length > 1 ? [` y="${height * i}"`, ` data-scene="${i}"`] : ["", ""];
+    return `<foreignObject${top} width="${width}" height="${height}"><div xmlns="http://www.w3.org/1999/xhtml"${which} style="position:relative;overflow:hidden;width:${width}px;height:${height}px">
+${body}
+</div></foreignObject>`;
+  });
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${all}" viewBox="0 0 ${width} ${all}">
 <title>${htmlText(name)}</title>
 <style><![CDATA[
 ${cdataText(fonts)}
 ${cdataText(css)}
 ]]></style>
 <rect width="100%" height="100%" fill="${htmlText(background)}"/>
-<foreignObject width="${width}" height="${height}"><div xmlns="http://www.w3.org/1999/xhtml" style="position:relative;overflow:hidden;width:${width}px;height:${height}px">
-${body}
-</div></foreignObject>
+${scenes.join("\n")}
 </svg>
 `;
 }

@@ -3,7 +3,7 @@ import type { Study } from "../../study/index.ts";
 import { ruleText } from "../css/cssRule.ts";
 import { classNames } from "../css/cssText.ts";
 import { poseRules } from "../css/poseCss.ts";
-import { figureMarkup, svgPage } from "./figureMarkup.ts";
+import { figureMarkup, inScene, svgPage } from "./figureMarkup.ts";
 import type {
   HandoffFormat,
   HandoffLimit,
@@ -15,22 +15,15 @@ import type {
 /** More frames than this are no picture any more. */
 const MOST_FRAMES = 2000;
 
-/** A study at a moment as an SVG that stands still. */
-export function stillSvg(
-  study: Study,
-  time: number,
-  fonts: string | undefined,
-  background: boolean,
-): string {
-  return stillWriter(study, fonts, background)(time);
-}
-
-/** Writes a study at one moment after another as SVGs that stand still. */
+/**
+ * Writes a study at moments as an SVG that stands still: at one, or at several below each other, which a browser draws
+ * faster and in less memory than as many SVGs, each with its fonts.
+ */
 export function stillWriter(
   study: Study,
   fonts: string | undefined,
   background: boolean,
-): (time: number) => string {
+): (...times: readonly number[]) => string {
   const names = classNames(study.figures.map(({ name }) => name));
   const classOf = Object.fromEntries(study.figures.map(({ id }, i) => [id, names[i] as string]));
   const selectorOf = Object.fromEntries(
@@ -39,11 +32,13 @@ export function stillWriter(
   const motion = compileStudy(study);
   const body = figureMarkup(study, classOf);
   const scene = background ? study : { ...study, scene: { ...study.scene, background: "none" } };
-  return (time) => {
-    const css = poseRules(motion, time, selectorOf)
-      .map((rule) => ruleText(rule))
-      .join("\n");
-    return svgPage(scene, { css, fonts, body });
+  return (...times) => {
+    const css = times.flatMap((time, i) =>
+      poseRules(motion, time, selectorOf).map((rule) =>
+        ruleText(times.length > 1 ? { ...rule, selector: inScene(i) + rule.selector } : rule),
+      ),
+    );
+    return svgPage(scene, { css: css.join("\n"), fonts, bodies: times.map(() => body) });
   };
 }
 

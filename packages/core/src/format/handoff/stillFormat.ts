@@ -1,7 +1,7 @@
 import { compileStudy, stillTime } from "../../motion/index.ts";
 import { classNames } from "../css/cssText.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
-import { BACKGROUND_OPTION, stillSvg } from "./pictureFormats.ts";
+import { BACKGROUND_OPTION, stillWriter } from "./pictureFormats.ts";
 
 /** One moment as an SVG that stands still, or as PNG. */
 export const stillFormat: HandoffFormat = {
@@ -46,7 +46,8 @@ export const stillFormat: HandoffFormat = {
   write: (study, { time, background }, { fonts }) => {
     const names = classNames(study.figures.map(({ name }) => name));
     const selectorOf = Object.fromEntries(study.figures.map(({ id }, i) => [id, `.${names[i]}`]));
-    return { text: stillSvg(study, Number(time), fonts, background !== "none"), selectorOf };
+    const svgAt = stillWriter(study, fonts, background !== "none");
+    return { text: svgAt(Number(time)), selectorOf };
   },
   picture: ({ scene }, { as, time, scale, background }) =>
     as === "png"

@@ -37,7 +37,7 @@ export const svgFormat: HandoffFormat = {
   write: (study, settings, { fonts }) => {
     if (!usesCss(settings)) return smilSvg(study, Number(settings.within ?? WITHIN));
     const { text, classOf, selectorOf, weight } = handoffCss(study, cssOptionsOf(settings));
-    const svg = svgPage(study, { css: text, fonts, body: figureMarkup(study, classOf) });
+    const svg = svgPage(study, { css: text, fonts, bodies: [figureMarkup(study, classOf)] });
     return { text: svg, selectorOf, weight };
   },
   limits: (study, settings) =>

@@ -46,44 +46,45 @@ async function gifEncoder({
   loops,
   background,
 }: PicturePlan): Promise<Encoder> {
-  const { GIFEncoder, applyPalette, quantize } = await loadGif();
+  const { GIFEncoder, nearestColorIndex, quantize } = await loadGif();
   const gif = GIFEncoder();
   const samples: Uint8Array[] = [];
-  let palette: number[][] = [];
+  let colors: number[][] = [];
   const buffers = [new Uint8Array(width * height), new Uint8Array(width * height)];
   const laid = new Uint8Array(width * height);
   let before: Uint8Array | undefined;
-  const format = "rgb565";
   const isClear = (pixels: Uint8ClampedArray, i: number) =>
     !background && (pixels[i * 4 + 3] as number) < 128;
+  /** The places in the palette that were looked up, by the leading bits of a color; 0 where none was yet. */
+  const places = new Uint8Array(1 << 16);
+  const placeOf = (pixels: Uint8ClampedArray, i: number) => {
+    const r = pixels[i * 4] as number;
+    const g = pixels[i * 4 + 1] as number;
+    const b = pixels[i * 4 + 2] as number;
+    const bits = ((r >> 3) << 11) | ((g >> 2) << 5) | (b >> 3);
+    places[bits] ||= nearestColorIndex(colors, [r, g, b]) + 1;
+    return places[bits];
+  };
   return {
     sample(pixels: Uint8ClampedArray) {
-      const some = new Uint8Array(Math.ceil(pixels.length / 4 / EVERY) * 4);
-      for (let i = 0, to = 0; i < pixels.length; i += 4 * EVERY, to += 4)
-        some.set(pixels.subarray(i, i + 4), to);
-      samples.push(some);
+      const all = new Uint32Array(pixels.buffer, pixels.byteOffset, pixels.length / 4);
+      const some = new Uint32Array(Math.ceil(all.length / EVERY));
+      for (let i = 0; i < some.length; i++) some[i] = all[i * EVERY] as number;
+      samples.push(new Uint8Array(some.buffer));
     },
     add(pixels, index) {
-      if (palette.length === 0) {
+      if (colors.length === 0) {
         const all = new Uint8Array(samples.reduce((sum, each) => sum + each.length, 0));
         let at = 0;
         for (const each of samples) {
           all.set(each, at);
           at += each.length;
         }
-        // The first place stays free for what is not drawn.
-        palette = [[0, 0, 0], ...quantize(all, 255, { format })];
+        colors = quantize(all, 255, { format: "rgb565" });
       }
-      const own = palette.slice(1);
-      const found = applyPalette(
-        new Uint8Array(pixels.buffer, pixels.byteOffset, pixels.length),
-        own,
-        format,
-      );
       // Of two frames each has its buffer, used in turn: what is thrown away frame by frame is not collected in time.
       const now = buffers[index % 2] as Uint8Array;
-      for (let i = 0; i < found.length; i++)
-        now[i] = isClear(pixels, i) ? CLEAR : (found[i] as number) + 1;
+      for (let i = 0; i < now.length; i++) now[i] = isClear(pixels, i) ? CLEAR : placeOf(pixels, i);
       let drawn = now;
       // Where something goes that was there, a frame cannot be laid over the one before.
       const covers = background && before !== undefined;
@@ -94,7 +95,13 @@ async function gifEncoder({
       }
       before = now;
       gif.writeFrame(drawn, width, height, {
-        ...(index === 0 ? { palette, repeat: loops === 0 ? 0 : loops === 1 ? -1 : loops - 1 } : {}),
+        // The first place stays free for what is not drawn.
+        ...(index === 0
+          ? {
+              palette: [[0, 0, 0], ...colors],
+              repeat: loops === 0 ? 0 : loops === 1 ? -1 : loops - 1,
+            }
+          : {}),
         delay: delays[index] ?? 0,
         transparent: covers || !background,
         transparentIndex: CLEAR,

@@ -22,9 +22,5 @@ declare module "gifenc" {
     colors: number,
     options?: { format?: "rgb565" | "rgb444" | "rgba4444" },
   ): number[][];
-  export function applyPalette(
-    rgba: Uint8Array,
-    palette: number[][],
-    format?: "rgb565" | "rgb444" | "rgba4444",
-  ): Uint8Array;
+  export function nearestColorIndex(palette: number[][], color: number[]): number;
 }
