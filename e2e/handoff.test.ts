@@ -1,12 +1,17 @@
+import { gzipSync } from "node:zlib";
 import {
   HANDOFF_FORMATS,
   stageScript,
+  TOLERANCES,
   tolerancesWithin,
   transitionCss,
 } from "@levitas/core/format";
 import { compileStudy, type Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import type { Browser, Page } from "puppeteer-core";
+import { BEGINS } from "../packages/core/src/format/css/cssBegins.ts";
+import { REDUCED_WAYS } from "../packages/core/src/format/css/cssReduced.ts";
+import { moduleRuntime } from "../packages/core/src/format/handoff/moduleText.ts";
 import { anyStudy, demoStudies } from "../packages/core/src/testing/index.ts";
 import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
 import { launchBrowser } from "./harness/browser.ts";
@@ -210,9 +215,33 @@ describe("the CSS hand-off in a real browser", () => {
     expect(told.duration).toBeCloseTo(motion.duration, 3);
   });
 
+  it("calms its shakes for people who prefer reduced motion, as a module", async () => {
+    const study = restlessStudy();
+    const module = HANDOFF_FORMATS.find(({ id }) => id === "module");
+    const handoff = module?.write(study, {}, {});
+    if (!module?.stage || !handoff) throw new Error("no module");
+    const staged = module.stage(study, handoff, {}, {});
+    const calmed = staged.replace("reduced: false", "reduced: true");
+    expect(calmed).not.toBe(staged);
+    await page.setContent(calmed);
+    await page.evaluate(stageScript(handoff.selectorOf ?? {}));
+    const motion = compileStudy(study, { calm: true });
+    expectAlike(await compareStage(page, motion, momentsOf(motion), 0.1));
+    // As it is, it shows something else.
+    const found = await compareStage(page, compileStudy(study), momentsOf(motion), 0.1);
+    expect(found.worst.position.size).toBeGreaterThan(TOLERANCES.position * 5);
+  });
+
   it("is heavy only where the motion is: sizes are known, and the runtime is small", () => {
     const module = HANDOFF_FORMATS.find(({ id }) => id === "module");
     const css = HANDOFF_FORMATS.find(({ id }) => id === "css");
+    for (const reduced of REDUCED_WAYS)
+      for (const when of BEGINS) {
+        const runtime = moduleRuntime({ reduced, begins: { when, on: ".scene" } });
+        // What it says of itself is left out by whoever bundles it.
+        const code = when === "load" ? runtime : runtime.replace(/\/\*\*.*?\*\//gs, "");
+        expect([reduced, when, gzipSync(code).length <= 1500]).toEqual([reduced, when, true]);
+      }
     for (const [name, study] of demos) {
       const size = module?.write(study, {}, {}).text.length ?? 0;
       // What plays them is the same for all and counts apart.

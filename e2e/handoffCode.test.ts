@@ -51,6 +51,14 @@ describe("code that is handed off", () => {
         return file;
       }),
     );
+    const shaken = restlessStudy();
+    for (const id of ["module", "react"])
+      for (const reduced of ["as-it-is", "end", "rest", "fade"])
+        for (const begins of ["load", "view", "hover", "press", "class", "scroll"]) {
+          const file = join(folder, `${id}-${reduced}-${begins}.js`);
+          writeFileSync(file, textOf(id, shaken, { reduced, begins }));
+          files.push(file);
+        }
     liveDemos().forEach(([, study], i) => {
       const file = join(folder, `live-${i}.js`);
       writeFileSync(file, textOf("live", study));

@@ -2,7 +2,7 @@ import { fitBezier } from "../../fit/index.ts";
 import { compileStudy, type Motion } from "../../motion/index.ts";
 import { type Figure, PERSPECTIVE, type Study } from "../../study/index.ts";
 import { cssComment } from "../escape.ts";
-import { HAIR } from "./cssAnimation.ts";
+import { type CssAnimation, HAIR } from "./cssAnimation.ts";
 import { type CssBegin, ON_LOAD, selectorsOf } from "./cssBegins.ts";
 import { faceCss } from "./cssFaces.ts";
 import { type CssContext, figureCss } from "./cssFigure.ts";
@@ -19,6 +19,8 @@ export interface CssHandoff {
   readonly text: string;
   /** What the text is made of, without what is for reduced motion. */
   readonly rules: readonly CssRule[];
+  /** Animations with calmed shakes, in place of those of the same names, for people who prefer reduced motion. */
+  readonly calm: readonly CssAnimation[];
   /** The declarations of named curves. */
   readonly named: readonly string[];
   /** Class name of each figure, by figure id. */
@@ -119,10 +121,9 @@ export function handoffCss(
   const weight = { animations, offMainThread, repaints: [...repaints] };
   const written = new Set<string>();
   const begun = rules.map((rule) => ruleText(rule, { written, begins, curves: scene.curves }));
-  const calmed =
-    reduced === "as-it-is"
-      ? calmText(study.figures.flatMap((figure, i) => (leaves(figure) ? shaken(i).calm : [])))
-      : reducedText(motion, rules, reduced, begins);
+  const calmed = study.figures.flatMap((figure, i) => (leaves(figure) ? shaken(i).calm : []));
+  const whenReduced =
+    reduced === "as-it-is" ? calmText(calmed) : reducedText(motion, rules, reduced, begins);
   const blocks = [
     `/* ${cssComment(study.name)}: ${cssNumber(motion.duration)} ms. */`,
     ...scene.curves.rootText(),
@@ -130,12 +131,12 @@ export function handoffCss(
     ...waitingRules(motion, selectorOf, rules, begins),
     ...(fallbacks ? addedText(rules, begins) : []),
     ...scrollText(rules, begins, motion.duration, reduced !== "as-it-is"),
-    ...calmed,
+    ...whenReduced,
     ...cueNotes(motion),
   ];
   return {
     text: `${blocks.join("\n\n")}\n`,
-    ...{ rules, named: scene.curves.named(), classOf, selectorOf, weight },
+    ...{ rules, calm: calmed, named: scene.curves.named(), classOf, selectorOf, weight },
   };
 }
 

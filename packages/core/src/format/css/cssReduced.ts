@@ -14,6 +14,10 @@ export type CssReduced = (typeof REDUCED_WAYS)[number];
 /** What changes without anything moving. */
 const FADES = new Set(["opacity", "color", "visibility"]);
 
+/** Whether an animation of a rule changes what it changes without anything moving. */
+export const isFade = ({ isFace }: CssRule, { shows }: CssAnimation): boolean =>
+  !isFace && FADES.has(shows ?? "");
+
 /** The rules for people who prefer reduced motion. */
 export function reducedText(
   { duration }: Motion,
@@ -23,8 +27,9 @@ export function reducedText(
 ): string[] {
   const rules = all
     .filter(({ animations }) => animations.length > 0)
-    .map(({ selector, animations, isFace }) => {
-      const runs = ({ shows }: CssAnimation) => way === "fade" && !isFace && FADES.has(shows ?? "");
+    .map((rule) => {
+      const { selector, animations } = rule;
+      const runs = (each: CssAnimation) => way === "fade" && isFade(rule, each);
       const lists =
         way === "rest"
           ? ["animation: none;"]

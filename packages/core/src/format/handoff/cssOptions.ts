@@ -53,8 +53,8 @@ export const WITHIN_OPTION: HandoffOption = {
   initial: () => WITHIN,
 };
 
-/** What can be chosen of CSS in every format that is made of it. */
-export const CSS_OPTIONS: readonly HandoffOption[] = [
+/** What can be chosen of a motion that a script plays. */
+export const MODULE_OPTIONS: readonly HandoffOption[] = [
   {
     type: "choice",
     id: "begins",
@@ -69,6 +69,11 @@ export const CSS_OPTIONS: readonly HandoffOption[] = [
   },
   REDUCED,
   WITHIN_OPTION,
+];
+
+/** What can be chosen of CSS in every format that is made of it. */
+export const CSS_OPTIONS: readonly HandoffOption[] = [
+  ...MODULE_OPTIONS,
   {
     type: "choice",
     id: "lacking",

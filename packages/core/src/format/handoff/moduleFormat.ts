@@ -1,27 +1,20 @@
 import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { handoffCss } from "../css/css.ts";
+import { cssOptionsOf, MODULE_OPTIONS } from "./cssOptions.ts";
 import { figureMarkup, scenePage, scriptText } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffLimit } from "./handoffFormat.ts";
 import { moduleText } from "./moduleText.ts";
 
 /** What the Web Animations API cannot do with a study. */
 export function moduleLimits(study: Study): readonly HandoffLimit[] {
-  const { endless, shakes } = compileStudy(study);
+  const { endless } = compileStudy(study);
   return [
     ...(endless
       ? [
           {
             what: "What goes on forever does not run backwards, and its cues are told in the first round only.",
             cure: "Hand off the cues as well to have them all.",
-          },
-        ]
-      : []),
-    ...(shakes.length > 0
-      ? [
-          {
-            what: "Shakes are not calmed for people who prefer reduced motion: they see the last pose.",
-            cure: "Hand off CSS to have them calmed.",
           },
         ]
       : []),
@@ -34,17 +27,22 @@ export const moduleFormat: HandoffFormat = {
   label: "Module",
   note: "Web Animations, typed",
   group: "For the web",
-  options: [],
+  options: MODULE_OPTIONS,
   extension: () => "js",
   mime: "text/javascript",
   choosesFigures: () => true,
-  write: (study, _, { figures, selectors }) => {
-    const css = handoffCss(study, { figures, selectors });
-    return { text: moduleText(study, css), selectorOf: css.selectorOf, weight: css.weight };
+  write: (study, settings, { figures, selectors }) => {
+    const { within, reduced, begins } = cssOptionsOf(settings);
+    const css = handoffCss(study, { figures, selectors, within });
+    return {
+      text: moduleText(study, css, { reduced, begins }),
+      selectorOf: css.selectorOf,
+      weight: css.weight,
+    };
   },
   limits: moduleLimits,
-  stage: (study, _, { fonts }) => {
-    const css = handoffCss(study);
+  stage: (study, _, { fonts }, settings) => {
+    const css = handoffCss(study, { within: cssOptionsOf(settings).within });
     const script = scriptText(moduleText(study, css).replace(/^export /gm, ""));
     return scenePage(study, {
       css: "",

@@ -1,5 +1,6 @@
 import { handoffCss } from "../css/css.ts";
 import { jsLiteral } from "../escape.ts";
+import { cssOptionsOf, MODULE_OPTIONS } from "./cssOptions.ts";
 import { figureMarkup } from "./figureMarkup.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 import { moduleLimits } from "./moduleFormat.ts";
@@ -11,18 +12,21 @@ export const reactFormat: HandoffFormat = {
   label: "Component",
   note: "for React, with a hook",
   group: "For the web",
-  options: [],
+  // The element around all is the component's own.
+  options: MODULE_OPTIONS.filter(({ id }) => id !== "on"),
   extension: () => "react.js",
   mime: "text/javascript",
-  write: (study, _, { fonts }) => {
-    const css = handoffCss(study);
+  write: (study, settings, { fonts }) => {
+    const { within, reduced, begins } = cssOptionsOf(settings);
+    const css = handoffCss(study, { within });
+    const plays = begins?.when === "load" ? "play" : "begin";
     const styleOf = Object.fromEntries(
       css.rules.map(({ selector, declarations }) => [selector, declarations.join(" ")]),
     );
     const { width, height, background } = study.scene;
     const markup = figureMarkup(study, css.classOf, styleOf);
     const text = `import { createElement, useEffect, useRef } from "react";
-${moduleText(study, css)}
+${moduleText(study, css, { reduced, begins })}
 /** The figures as they stand at first; also what a server renders. */
 const markup = ${jsLiteral(fonts ? `<style>${fonts}</style>${markup}` : markup)};
 const scene = ${jsLiteral({ position: "relative", overflow: "hidden", width, height, background })};
@@ -43,7 +47,7 @@ export function usePlayer(root, { playing = true, reduced = "auto", rate = 1, on
   });
   useEffect(() => {
     if (!root.current) return;
-    const made = play(root.current, { reduced, rate, onCue: (name) => told.current?.(name) });
+    const made = ${plays}(root.current, { reduced, rate, onCue: (name) => told.current?.(name) });
     player.current = made;
     wasPlaying.current = true;
     return () => {
