@@ -94,7 +94,7 @@ describe("the hand-off", () => {
     expect(worst).toMatch(/^Pass at \d+ ms/);
   });
 
-  it("lets only what is chosen leave, under one's own names, and remembers it", async () => {
+  it("lets only what is chosen leave, under one's own names, and keeps it with the study", async () => {
     await openHandoff(page);
     const css = await handoffText(page);
     expect(css).toContain(".pass {");
@@ -116,10 +116,23 @@ describe("the hand-off", () => {
           ?.value.includes(".shadow {"),
     );
     expect(await proven(page)).toBe(true);
+    // What is chosen of reduced motion holds in every format.
+    const reduced = 'section[aria-label="In every format"] select';
+    await page.select(reduced, "end");
+    await chooseFormat(page, "Component");
+    expect(await page.$eval(reduced, (list) => (list as HTMLSelectElement).value)).toBe("end");
+    await chooseFormat(page, "CSS");
     await page.reload();
     const again = await handoffText(page);
     expect(again).toContain("#card > .ticket {");
     expect(again).not.toContain(".shadow {");
+    // It is kept with the study: another browser has it, too.
+    const other = await browser.createBrowserContext();
+    const { page: elsewhere } = await openPage(other);
+    await elsewhere.goto(page.url());
+    expect(await handoffText(elsewhere)).toBe(again);
+    expect(await elsewhere.$eval(reduced, (list) => (list as HTMLSelectElement).value)).toBe("end");
+    await other.close();
     await press(page, "‹ back to the bench");
     await page.waitForSelector('[aria-label="Save state"]');
   });

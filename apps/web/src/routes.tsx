@@ -1,8 +1,10 @@
+import type { Study } from "@levitas/core/study";
 import type { QueryClient } from "@tanstack/react-query";
 import { createBrowserRouter, type ShouldRevalidateFunction } from "react-router";
 import { readStoredCurve } from "./api/curves.ts";
+import { readHandoff } from "./api/handoffs.ts";
 import { curveQueries, studyQueries } from "./api/queries.ts";
-import { readStoredStudy } from "./api/studies.ts";
+import { readStoredStudy, type StoredStudy } from "./api/studies.ts";
 import { withCurrentDrafts } from "./editor/session/currentDrafts.ts";
 import { findKept } from "./keeping/findKept.ts";
 import { Arriving } from "./shell/Arriving.tsx";
@@ -51,8 +53,13 @@ export function createRooms(queries: QueryClient) {
         {
           path: "/studies/:id/handoff",
           loader: async ({ params, request }) => {
+            const id = params.id ?? "";
             const read = (id: string) => readStoredStudy(id, request.signal);
-            return withCurrentDrafts(await findKept("study", params.id ?? "", read));
+            const [found, handoff] = await Promise.all([
+              findKept<StoredStudy, Study>("study", id, read),
+              readHandoff(id, request.signal),
+            ]);
+            return { ...(await withCurrentDrafts(found)), handoff };
           },
           shouldRevalidate: otherDocument,
           lazy: { Component: async () => (await import("./handoff/HandoffPage.tsx")).HandoffPage },

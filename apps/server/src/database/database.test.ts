@@ -143,7 +143,7 @@ describe("a database that cannot be used", () => {
     change(
       "DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations)",
     );
-    change("DROP TABLE recipes; ALTER TABLE studies DROP COLUMN digest");
+    change("ALTER TABLE studies DROP COLUMN handoff");
     openDatabase(folder).$client.close();
     expect(readdirSync(backups)).toContain("a copy of mine.db");
     expect(readdirSync(backups).filter((name) => name.startsWith("before"))).toHaveLength(5);

@@ -22,6 +22,8 @@ export const studies = sqliteTable(
     createdAt: integer("created_at").notNull(),
     changedAt: integer("changed_at").notNull(),
     deletedAt: integer("deleted_at"),
+    /** What was chosen for its hand-offs, JSON; absent where nothing was. */
+    handoff: text("handoff"),
   },
   (table) => [index("studies_changed").on(table.deletedAt, table.changedAt)],
 );

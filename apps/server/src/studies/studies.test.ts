@@ -225,6 +225,38 @@ describe("studies over HTTP", () => {
     expect(await names("?search=rope")).toHaveLength(2);
   });
 
+  it("keeps what was chosen for hand-offs with the study, without a new revision, and copies it", async () => {
+    const { body } = await create("Rope");
+    const nothing = { settings: {}, selectors: {} };
+    const kept = async (id = body.id) => (await send("GET", `${at}/${id}/handoff`)).body.handoff;
+    expect(await kept()).toEqual(nothing);
+    const handoff = {
+      settings: { css: { begins: "hover" }, study: { reduced: "end" } },
+      figures: ["rope"],
+      selectors: { rope: "#rope" },
+    };
+    const keep = (chosen: unknown, id = body.id) =>
+      send("PUT", `${at}/${id}/handoff`, { handoff: chosen });
+    expect((await keep({ ...handoff, paint: "red" })).status).toBe(204);
+    expect(await kept()).toEqual(handoff);
+    const { headers, body: read } = await send("GET", `${at}/${body.id}`);
+    expect([read.revision, headers.get("etag")]).toEqual([1, '"1"']);
+    await send("PUT", `${at}/${body.id}`, { document: body.document }, { "If-Match": '"1"' });
+    expect(await kept()).toEqual(handoff);
+    const copy = (await send("POST", `${at}/${body.id}/duplicate`)).body;
+    expect(await kept(copy.id)).toEqual(handoff);
+    // What nobody can read is nothing chosen.
+    change("UPDATE studies SET handoff = '[\"x' WHERE id = ?", body.id);
+    expect(await kept()).toEqual(nothing);
+    expect((await send("GET", `${at}/nobody/handoff`)).status).toBe(404);
+    expect((await keep("all")).status).toBe(400);
+    expect((await keep(handoff, "nobody")).status).toBe(404);
+    const long = Object.fromEntries(
+      Array.from({ length: 600 }, (_, i) => [`f${i}`, "x".repeat(2000)]),
+    );
+    expect((await keep({ selectors: long })).status).toBe(413);
+  });
+
   it("makes a study from a demo, and says which there are", async () => {
     const { body } = await send("GET", `${server.url}/api/demos`);
     expect(body.demos[0]).toEqual({ name: "boarding-pass", title: "Boarding pass drops" });

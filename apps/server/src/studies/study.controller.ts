@@ -15,7 +15,13 @@ import { ApiHeader, ApiOperation, ApiTags } from "@nestjs/swagger";
 import type { Response } from "express";
 import { readIfMatch, writeEtag } from "../inputs/etag.ts";
 import { IdParam } from "../inputs/idParam.ts";
-import { DeleteInput, NewStudyInput, StudyInput, StudyListInput } from "./study.dto.ts";
+import {
+  DeleteInput,
+  HandoffInput,
+  NewStudyInput,
+  StudyInput,
+  StudyListInput,
+} from "./study.dto.ts";
 import { StudyService } from "./study.service.ts";
 
 /** Studies over HTTP. The revision travels as ETag; a save says in If-Match which one it was made from. */
@@ -56,6 +62,21 @@ export class StudyController {
     @Res({ passthrough: true }) response: Response,
   ) {
     return writeEtag(response, this.studies.save(id, document, readIfMatch(ifMatch)));
+  }
+
+  @Get(":id/handoff")
+  @ApiOperation({ summary: "What was chosen for the hand-offs of a study" })
+  handoff(@Param() { id }: IdParam) {
+    return { handoff: this.studies.handoff(id) };
+  }
+
+  @Put(":id/handoff")
+  @HttpCode(204)
+  @ApiOperation({
+    summary: "Keep what was chosen for the hand-offs of a study; the last one holds",
+  })
+  keepHandoff(@Param() { id }: IdParam, @Body() { handoff }: HandoffInput): void {
+    this.studies.keepHandoff(id, handoff);
   }
 
   @Post(":id/duplicate")

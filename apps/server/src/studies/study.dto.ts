@@ -53,6 +53,14 @@ export class StudyInput {
   document!: object;
 }
 
+/** What was chosen for the hand-offs of a study: options by format, figures and selectors. */
+export class HandoffInput {
+  @ApiProperty({ description: "settings, figures and selectors.", type: Object })
+  @IsObject()
+  @Opaque()
+  handoff!: object;
+}
+
 /** What a new study begins as: a document, or one of the demo studies by name. */
 export class NewStudyInput {
   @ApiPropertyOptional({ description: "A study document.", type: Object })

@@ -1,5 +1,6 @@
 import { createHash } from "node:crypto";
 import type { Fault } from "@levitas/core/fault";
+import { type KeptHandoff, readKeptHandoff } from "@levitas/core/format";
 import { compileStudy, thumbnailOf } from "@levitas/core/motion";
 import { mendStudy, migrateStudy } from "@levitas/core/shape";
 import { emptyStudy, STUDY_VERSION, type Study } from "@levitas/core/study";
@@ -124,14 +125,45 @@ export class StudyRepository {
     return { revision, json: `${known.slice(0, -1)},"document":${document}}` };
   }
 
-  insert(id: string, document: Study, now: number): StoredStudy {
+  insert(id: string, document: Study, now: number, handoff?: KeptHandoff): StoredStudy {
+    const chosen = handoff ? { handoff: JSON.stringify(handoff) } : {};
     guard(() =>
       this.db
         .insert(studies)
-        .values({ id, ...columnsOf(document), revision: 1, createdAt: now, changedAt: now })
+        .values({
+          ...{ id, ...columnsOf(document), ...chosen },
+          ...{ revision: 1, createdAt: now, changedAt: now },
+        })
         .run(),
     );
     return { id, revision: 1, createdAt: now, changedAt: now, document };
+  }
+
+  /** What was chosen for the hand-offs of a study; undefined if there is no such study. */
+  findHandoff(id: string): KeptHandoff | undefined {
+    const row = guard(() =>
+      this.db
+        .select({ handoff: studies.handoff })
+        .from(studies)
+        .where(and(eq(studies.id, id), isNull(studies.deletedAt)))
+        .get(),
+    );
+    return row && readKeptHandoff(readColumn<unknown>(row.handoff ?? "null", null));
+  }
+
+  /**
+   * Keeps what was chosen for the hand-offs of a study; false if there is none. No new revision: the motion is the same,
+   * and of two that choose the last one has it.
+   */
+  keepHandoff(id: string, handoff: KeptHandoff): boolean {
+    return guard(
+      () =>
+        this.db
+          .update(studies)
+          .set({ handoff: JSON.stringify(handoff) })
+          .where(and(eq(studies.id, id), isNull(studies.deletedAt)))
+          .run().changes > 0,
+    );
   }
 
   save(id: string, document: Study, madeFrom: number, now: number): SaveOutcome {

@@ -1,3 +1,4 @@
+import { type KeptHandoff, readKeptHandoff } from "@levitas/core/format";
 import { readStudy } from "@levitas/core/shape";
 import type { Study } from "@levitas/core/study";
 import { Injectable, Logger, type OnApplicationShutdown, type OnModuleInit } from "@nestjs/common";
@@ -12,6 +13,9 @@ export const GRACE = 24 * 60 * 60 * 1000;
 
 /** How often what is past that is removed, ms. */
 export const PURGE_EVERY = 60 * 60 * 1000;
+
+/** Largest text of what is chosen for the hand-offs of a study, letters. */
+const LARGEST_HANDOFF = 1_000_000;
 
 /** What can be done with studies. */
 @Injectable()
@@ -79,8 +83,27 @@ export class StudyService implements OnModuleInit, OnApplicationShutdown {
 
   duplicate(id: string): StoredStudy {
     const { document } = this.read(id);
+    const handoff = this.handoff(id);
     const name = `${document.name} copy`.slice(0, 200);
-    return this.repository.insert(nanoid(10), { ...document, name }, Date.now());
+    return this.repository.insert(nanoid(10), { ...document, name }, Date.now(), handoff);
+  }
+
+  /** What was chosen for the hand-offs of a study. */
+  handoff(id: string): KeptHandoff {
+    return this.repository.findHandoff(id) ?? missing(id);
+  }
+
+  /** Keeps what was chosen for the hand-offs of a study. */
+  keepHandoff(id: string, chosen: object): void {
+    const handoff = readKeptHandoff(chosen);
+    if (JSON.stringify(handoff).length > LARGEST_HANDOFF)
+      throw FaultsError.one(
+        413,
+        "body-too-large",
+        "What is chosen for the hand-offs takes more than 1 MB.",
+        "Give shorter selectors, or fewer of them.",
+      );
+    if (!this.repository.keepHandoff(id, handoff)) missing(id);
   }
 
   delete(id: string, { forGood }: { readonly forGood: boolean }): void {

@@ -25,7 +25,14 @@ const UNREACHABLE: Fault = {
 export async function request<T>(
   method: "GET" | "POST" | "PUT" | "DELETE",
   path: string,
-  options: { body?: unknown; html?: string; ifMatch?: number; signal?: AbortSignal } = {},
+  options: {
+    body?: unknown;
+    html?: string;
+    ifMatch?: number;
+    signal?: AbortSignal;
+    /** Whether it goes on when the page goes; for little only. */
+    outlivesPage?: boolean;
+  } = {},
 ): Promise<T> {
   const headers: Record<string, string> = {};
   if (options.body !== undefined) headers["Content-Type"] = "application/json";
@@ -39,6 +46,7 @@ export async function request<T>(
       headers,
       body: options.body === undefined ? (options.html ?? null) : JSON.stringify(options.body),
       signal: options.signal ?? null,
+      keepalive: options.outlivesPage ?? false,
     });
     const text = await response.text();
     body = text === "" ? undefined : JSON.parse(text);

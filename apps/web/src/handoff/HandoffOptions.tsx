@@ -97,11 +97,17 @@ export function HandoffOptions({
           })}
         </Part>
       ) : null}
-      {format.options.length > 0 ? (
-        <Part title="How">
-          {format.options
-            .filter(({ applies }) => applies?.(settings) ?? true)
-            .map((option) => (
+      {[
+        { title: "How", isOfStudy: false },
+        { title: "In every format", isOfStudy: true },
+      ].map(({ title, isOfStudy }) => {
+        const options = format.options.filter(
+          (option) =>
+            Boolean(option.isOfStudy) === isOfStudy && (option.applies?.(settings) ?? true),
+        );
+        return options.length > 0 ? (
+          <Part key={title} title={title}>
+            {options.map((option) => (
               <Option
                 key={option.id}
                 study={study}
@@ -110,8 +116,9 @@ export function HandoffOptions({
                 change={(value) => change(option.id, value)}
               />
             ))}
-        </Part>
-      ) : null}
+          </Part>
+        ) : null;
+      })}
       {limits.length > 0 ? (
         <Part title="What this target cannot do">
           {limits.map(({ what, cure }) => (

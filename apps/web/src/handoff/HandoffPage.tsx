@@ -4,6 +4,8 @@ import {
   type HandoffParts,
   type HandoffSettings,
   initialSettings,
+  type KeptHandoff,
+  OF_STUDY,
   readHandoffSettings,
   WITHIN,
 } from "@levitas/core/format";
@@ -25,9 +27,9 @@ import { movingFigures } from "./movingFigures.ts";
 import { PictureStage } from "./pictures/PictureStage.tsx";
 import { RunningStage } from "./RunningStage.tsx";
 import { SaveAll } from "./SaveAll.tsx";
-import { keepSettings, keptSettings } from "./settings.ts";
 import { sizeWords } from "./sizeWords.ts";
 import { useHandoff } from "./useHandoff.ts";
+import { useKeptHandoff } from "./useKeptHandoff.ts";
 
 /** Longer than this a text is not shown whole; it leaves whole. */
 const SHOWN_LETTERS = 200_000;
@@ -35,17 +37,23 @@ const SHOWN_LETTERS = 200_000;
 /** What leaves Levitas: a study in the formats of others, each seen running and compared with what was made. */
 export function HandoffPage(): ReactNode {
   const { id = "" } = useParams();
-  const { stored, drafts } = useLoaderData<Found<StoredStudy, Study>>();
+  const { stored, drafts, handoff } = useLoaderData<
+    Found<StoredStudy, Study> & { readonly handoff: KeptHandoff }
+  >();
   // What was seen last is what leaves, saved or not.
-  return <HandoffRoom key={id} id={id} study={drafts[0]?.content ?? stored.document} />;
+  return (
+    <HandoffRoom key={id} id={id} study={drafts[0]?.content ?? stored.document} found={handoff} />
+  );
 }
 
 /** What was chosen for a format, or what it begins with where that cannot be any more. */
-function settingsOf(
-  format: HandoffFormat,
-  study: Study,
-  said: Readonly<Record<string, unknown>> = {},
-): HandoffSettings {
+function settingsOf(format: HandoffFormat, study: Study, kept: KeptHandoff): HandoffSettings {
+  const ofStudy = format.options.filter(({ isOfStudy }) => isOfStudy).map(({ id }) => id);
+  const shared = Object.entries(kept.settings[OF_STUDY] ?? {});
+  const said = {
+    ...kept.settings[format.id],
+    ...Object.fromEntries(shared.filter(([option]) => ofStudy.includes(option))),
+  };
   const read = readHandoffSettings(format, study, said);
   return read.ok ? read.value : initialSettings(format, study);
 }
@@ -61,21 +69,21 @@ function offered(format: HandoffFormat): HandoffFormat {
   return { ...format, options };
 }
 
-function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
+function HandoffRoom({
+  id,
+  study,
+  found,
+}: {
+  id: string;
+  study: Study;
+  found: KeptHandoff;
+}): ReactNode {
   const [search, setSearch] = useSearchParams();
   const format =
     HANDOFF_FORMATS.find((each) => each.id === search.get("as")) ??
     (HANDOFF_FORMATS[0] as (typeof HANDOFF_FORMATS)[number]);
-  const [kept, setKept] = useState(() => keptSettings(id));
-  const change = (next: Partial<typeof kept>) => {
-    const all = { ...kept, ...next };
-    setKept(all);
-    keepSettings(id, all);
-  };
-  const settings = useMemo(
-    () => settingsOf(format, study, kept.settings[format.id]),
-    [format, study, kept],
-  );
+  const [kept, change] = useKeptHandoff(id, found);
+  const settings = useMemo(() => settingsOf(format, study, kept), [format, study, kept]);
   // What runs beside it and is compared: the study's own motion, or what a format makes of it.
   const played = useMemo(
     () => format.played?.(study, settings) ?? study,
@@ -129,7 +137,7 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
               study={study}
               fileName={name}
               wantedOf={(each) => {
-                const wanted = settingsOf(each, study, kept.settings[each.id]);
+                const wanted = settingsOf(each, study, kept);
                 return { settings: wanted, parts: partsOf(each, wanted) };
               }}
             />
@@ -214,11 +222,13 @@ function HandoffRoom({ id, study }: { id: string; study: Study }): ReactNode {
           study={study}
           format={offered(format)}
           settings={settings}
-          change={(option, value) =>
-            change({
-              settings: { ...kept.settings, [format.id]: { ...settings, [option]: value } },
-            })
-          }
+          change={(option, value) => {
+            const isOfStudy = format.options.some((each) => each.id === option && each.isOfStudy);
+            const [where, before] = isOfStudy
+              ? [OF_STUDY, kept.settings[OF_STUDY]]
+              : [format.id, settings];
+            change({ settings: { ...kept.settings, [where]: { ...before, [option]: value } } });
+          }}
           chosen={chosen}
           choose={(figures) => change({ figures: [...figures] })}
           moving={moving}

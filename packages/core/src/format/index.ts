@@ -31,6 +31,7 @@ export type {
   PicturePlan,
 } from "./handoff/handoffFormat.ts";
 export { choicesOf, type HandoffChoice } from "./handoff/handoffFormat.ts";
+export { type KeptHandoff, OF_STUDY, readKeptHandoff } from "./handoff/keptHandoff.ts";
 export { sheetOf, spriteMap, stillWriter } from "./handoff/pictureFormats.ts";
 export { PIECE_FORMS, type PieceForm, type PieceOf, pieceOf, writePiece } from "./handoff/piece.ts";
 export { initialSettings, readHandoffSettings } from "./handoff/settings.ts";

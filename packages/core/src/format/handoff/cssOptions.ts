@@ -28,6 +28,7 @@ const REDUCED: HandoffOption = {
   label: "Reduced motion",
   choices: REDUCED_WAYS.map((value) => ({ value, text: REDUCED_TEXTS[value] })),
   initial: "as-it-is",
+  isOfStudy: true,
 };
 
 /** The element around all figures, which is hovered, pressed, seen, or has a class. */

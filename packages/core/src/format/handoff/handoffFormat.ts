@@ -6,6 +6,8 @@ import type { CssWeight } from "../css/css.ts";
 export type HandoffOption = OptionKind & {
   /** Whether it changes anything with what else is chosen; absent for what always does. */
   readonly applies?: (settings: HandoffSettings) => boolean;
+  /** Whether it is chosen once for a study, for all formats that have it. */
+  readonly isOfStudy?: true;
 };
 
 /** One of the choices of an option. */
