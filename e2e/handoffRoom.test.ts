@@ -137,6 +137,27 @@ describe("the hand-off", () => {
     await page.waitForSelector('[aria-label="Save state"]');
   });
 
+  it("leaves figures out of what it draws, apart from what is selected elsewhere", async () => {
+    await page.goto(`${server.url}/studies/${id}/handoff?as=page`);
+    const whole = await handoffText(page);
+    expect(whole).toContain('<div class="shadow"');
+    await page.click('::-p-xpath(//aside//label[contains(., "Shadow")]//input)');
+    await page.waitForFunction(
+      () =>
+        !document
+          .querySelector<HTMLTextAreaElement>('[data-testid="handoff-text"][data-busy="false"]')
+          ?.value.includes('<div class="shadow"'),
+    );
+    expect(await handoffText(page)).toContain('<div class="pass"');
+    expect(await proven(page)).toBe(true);
+    await chooseFormat(page, "CSS");
+    expect(await handoffText(page)).toContain(".shadow {");
+    await chooseFormat(page, "Still");
+    const still = await handoffText(page);
+    expect(still).toContain('<div class="pass"');
+    expect(still).not.toContain('<div class="shadow"');
+  });
+
   it("writes frames that are the motion, at any rate", async () => {
     await page.goto(`${server.url}/studies/${id}/handoff?as=frames`);
     await press(page, "JSON");

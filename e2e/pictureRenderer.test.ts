@@ -82,7 +82,7 @@ describe("pictures drawn by the command line", () => {
     const files = unzipSync(new Uint8Array(readFileSync(zip)));
     const { frames }: SpriteMap = JSON.parse(strFromU8(files["frames.json"] as Uint8Array));
     const png = Buffer.from(files["frames.png"] as Uint8Array).toString("base64");
-    const svgAt = stillWriter(study, await fontsOf(study), true);
+    const svgAt = stillWriter(study, { fonts: await fontsOf(study) });
     for (const frame of frames) {
       const { average, different } = await difference(page, {
         ...{ sheet: `data:image/png;base64,${png}`, frame, svg: svgAt(frame.time) },

@@ -51,8 +51,8 @@ export async function handoff(
   const study = await readStudyFile(file);
   const settings = readHandoffSettings(format, study, Object.fromEntries(said));
   if (!settings.ok) return refuse(`error: --set ${settings.faults.map(faultText).join(" ")}`);
-  const choosesFigures = format.choosesFigures?.(settings.value) ?? false;
-  if (selectors.length > 0 && !choosesFigures)
+  const choosesFigures = format.choosesFigures?.(settings.value);
+  if (selectors.length > 0 && choosesFigures !== "selected")
     return refuse(`error: ${format.label} names its figures itself; leave --selectors out`);
   if (figures && !choosesFigures)
     return refuse(`error: ${format.label} has all figures; leave --figures out`);
@@ -78,7 +78,7 @@ export async function handoff(
   for (const { what, cure } of format.limits?.(study, settings.value) ?? [])
     streams.error(`${what} ${cure}`);
   if (plan) {
-    const picture = await picturesOf(study, plan, streams);
+    const picture = await picturesOf(study, plan, parts.figures, streams);
     await writeOut(picture.bytes, out, streams);
     if (!proof) return;
     const proven = await provePicture(plan, picture);
@@ -104,7 +104,12 @@ export async function handoff(
 }
 
 /** Draws a picture; what its typefaces lack is said. Loaded when it is asked for: the renderer takes its time. */
-async function picturesOf(study: Study, plan: EncodedPlan, streams: Streams): Promise<MadePicture> {
+async function picturesOf(
+  study: Study,
+  plan: EncodedPlan,
+  figures: ReadonlySet<string> | undefined,
+  streams: Streams,
+): Promise<MadePicture> {
   const [{ pictureFonts }, { makePicture }] = await Promise.all([
     import("./pictures/typefaces.ts"),
     import("./pictures/makePicture.ts"),
@@ -114,7 +119,7 @@ async function picturesOf(study: Study, plan: EncodedPlan, streams: Streams): Pr
     streams.error(
       `The scene's typefaces do not have ${fonts.missing.join(" ")}: these letters are left out. In the hand-off's room the browser has others for them.`,
     );
-  return makePicture(study, plan, fonts);
+  return makePicture(study, plan, { fonts, figures });
 }
 
 /** The difference that counts as none, in the unit of each channel. */

@@ -14,9 +14,9 @@ export interface MadePicture {
 export async function makePicture(
   study: Study,
   plan: EncodedPlan,
-  fonts: PictureFonts,
+  { fonts, figures }: { fonts: PictureFonts; figures?: ReadonlySet<string> | undefined },
 ): Promise<MadePicture> {
-  const render = await frameRenderer(study, plan, fonts);
+  const render = await frameRenderer(study, { ...plan, figures }, fonts);
   const frame = (index: number) => render(plan.times[index] ?? 0);
   const encoder = await PICTURE_ENCODERS[plan.as](plan);
   for (const index of sampledFrames(plan)) encoder.sample?.(frame(index));

@@ -48,6 +48,23 @@ describe("pictures from the command line", () => {
     expect(rows(420)).toBeGreaterThan(rows(240) + 15);
   });
 
+  it("show only the figures that are asked for", async () => {
+    const set = ["as=png", "time=1800", "background=none"];
+    const args = ["--as", "still", "--set", ...set, "--figures", "Pass"];
+    const { file, status } = await draw("alone.png", args);
+    expect(status).toBe(0);
+    const { width, height, data } = PNG.sync.read(readFileSync(file));
+    let [left, top, right, bottom] = [width, height, 0, 0];
+    for (let i = 0; i < width * height; i++) {
+      if ((data[i * 4 + 3] as number) === 0) continue;
+      const [x, y] = [i % width, Math.floor(i / width)];
+      [left, top] = [Math.min(left, x), Math.min(top, y)];
+      [right, bottom] = [Math.max(right, x), Math.max(bottom, y)];
+    }
+    // Where the pass has come to lie: its box, and nothing around it.
+    expect([left, top, right - left + 1, bottom - top + 1]).toEqual([215, 170, 210, 134]);
+  });
+
   it("stand in the scene's weights, and say which letters there are none for", async () => {
     const study: Study = JSON.parse(readFileSync(PASS, "utf8"));
     const label = study.figures.find(({ kind }) => kind === "label");
@@ -75,7 +92,7 @@ describe("pictures from the command line", () => {
     const settings = format && readHandoffSettings(format, study, set);
     const plan = settings?.ok ? format?.picture?.(study, settings.value) : undefined;
     if (!plan || !isEncoded(plan)) throw new Error("There is no plan.");
-    const made = await makePicture(study, plan, await pictureFonts(study));
+    const made = await makePicture(study, plan, { fonts: await pictureFonts(study) });
     expect((await provePicture(plan, made)).isSame).toBe(true);
     const late = { ...made, frame: (i: number) => made.frame(Math.min(i + 3, 9)) };
     expect((await provePicture(plan, late)).isSame).toBe(false);

@@ -19,7 +19,18 @@ let ready: Promise<void> | undefined;
 /** Draws a study at one moment after another: 8-bit RGBA, row by row, in memory of its own. */
 export async function frameRenderer(
   study: Study,
-  { background, width, height }: { background: boolean; width: number; height: number },
+  {
+    background,
+    width,
+    height,
+    figures,
+  }: {
+    readonly background: boolean;
+    readonly width: number;
+    readonly height: number;
+    /** Ids of the figures that are drawn; all if absent. */
+    readonly figures?: ReadonlySet<string> | undefined;
+  },
   { files, weights }: PictureFonts,
 ): Promise<(time: number) => Uint8ClampedArray<ArrayBuffer>> {
   ready ??= readFile(resolve("@resvg/resvg-wasm/index_bg.wasm")).then((bytes) => initWasm(bytes));
@@ -66,7 +77,7 @@ export async function frameRenderer(
     const found = warp({ ...drawn, left, top, scale: finer }, matrix, seen);
     return found ? imageOf(found) : "";
   };
-  const svgAt = shapesWriter(study, { background, width, height, drawTurned });
+  const svgAt = shapesWriter(study, { background, width, height, figures, drawTurned });
   return (time) => apart(render(svgAt(time)).pixels);
 }
 

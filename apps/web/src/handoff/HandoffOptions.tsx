@@ -46,7 +46,7 @@ export function HandoffOptions({
   limits: readonly HandoffLimit[];
   weight: CssWeight | undefined;
 }): ReactNode {
-  const choosesFigures = format.choosesFigures?.(settings) ?? false;
+  const choosesFigures = format.choosesFigures?.(settings);
   return (
     <aside
       aria-label="How it leaves"
@@ -72,7 +72,7 @@ export function HandoffOptions({
                   />
                   <span className="truncate">{figure.name}</span>
                 </label>
-                {classes && isChosen ? (
+                {choosesFigures === "selected" && classes && isChosen ? (
                   <input
                     aria-label={`Selector of ${figure.name}`}
                     value={selectors[figure.id] ?? ""}
@@ -89,7 +89,9 @@ export function HandoffOptions({
                   />
                 ) : isChosen ? null : (
                   <span className="w-40 truncate text-[12px] text-muted">
-                    {moving.has(figure.id) ? "left out" : "stands still, left out"}
+                    {choosesFigures === "drawn" || moving.has(figure.id)
+                      ? "left out"
+                      : "stands still, left out"}
                   </span>
                 )}
               </div>

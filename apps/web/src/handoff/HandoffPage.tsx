@@ -97,7 +97,12 @@ function HandoffRoom({
     () => format.moves?.(study) ?? movingFigures(motion),
     [format, study, motion],
   );
-  const chosen = useMemo(() => new Set(kept.figures ?? moving), [kept.figures, moving]);
+  const selected = useMemo(() => new Set(kept.figures ?? moving), [kept.figures, moving]);
+  // What is drawn by itself is the whole scene, unless something is left out.
+  const drawn = useMemo(
+    () => new Set(kept.drawn ?? study.figures.map((figure) => figure.id)),
+    [kept.drawn, study],
+  );
   const [fonts, setFonts] = useState<string | null>(null);
   useEffect(() => {
     let over = false;
@@ -109,11 +114,15 @@ function HandoffRoom({
     };
   }, [study]);
   const partsOf = useCallback(
-    ({ choosesFigures }: HandoffFormat, chosenSettings: HandoffSettings): HandoffParts => ({
-      fonts: fonts ?? "",
-      ...(choosesFigures?.(chosenSettings) ? { figures: chosen, selectors: kept.selectors } : {}),
-    }),
-    [fonts, chosen, kept.selectors],
+    ({ choosesFigures }: HandoffFormat, chosenSettings: HandoffSettings): HandoffParts => {
+      const choice = choosesFigures?.(chosenSettings);
+      return {
+        fonts: fonts ?? "",
+        ...(choice === "selected" ? { figures: selected, selectors: kept.selectors } : {}),
+        ...(choice === "drawn" && kept.drawn ? { figures: drawn } : {}),
+      };
+    },
+    [fonts, selected, drawn, kept.drawn, kept.selectors],
   );
   const parts = useMemo(
     () => (fonts === null ? null : partsOf(format, settings)),
@@ -162,7 +171,7 @@ function HandoffRoom({
                 <b className="font-semibold text-ink">{format.label}</b> {format.note}
               </p>
               <ErrorBoundary name="The picture">
-                <PictureStage key={format.id} study={study} plan={plan} fonts={fonts} file={file} />
+                <PictureStage key={format.id} study={study} plan={plan} parts={parts} file={file} />
               </ErrorBoundary>
             </>
           ) : (
@@ -229,8 +238,14 @@ function HandoffRoom({
               : [format.id, settings];
             change({ settings: { ...kept.settings, [where]: { ...before, [option]: value } } });
           }}
-          chosen={chosen}
-          choose={(figures) => change({ figures: [...figures] })}
+          chosen={format.choosesFigures?.(settings) === "drawn" ? drawn : selected}
+          choose={(figures) =>
+            change(
+              format.choosesFigures?.(settings) === "drawn"
+                ? { drawn: [...figures] }
+                : { figures: [...figures] },
+            )
+          }
           moving={moving}
           selectors={kept.selectors}
           classes={now?.selectorOf}

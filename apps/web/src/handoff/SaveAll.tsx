@@ -54,7 +54,7 @@ export function SaveAll({
         const plan = format.picture?.(study, settings);
         if (!plan) continue;
         const { picture } = await makePicture(
-          ...([study, plan, parts.fonts ?? "", () => {}] as const),
+          ...([study, plan, parts, () => {}] as const),
           drawing.signal,
         );
         drawn[format.id] = picture.bytes;

@@ -1,4 +1,4 @@
-import type { PicturePlan } from "@levitas/core/format";
+import type { HandoffParts, PicturePlan } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
@@ -22,13 +22,13 @@ const NEAR: Readonly<Record<PicturePlan["as"], number>> = {
 export function PictureStage({
   study,
   plan,
-  fonts,
+  parts,
   file,
 }: {
   study: Study;
   plan: PicturePlan;
-  /** Null while they are read. */
-  fonts: string | null;
+  /** Null while its fonts are read. */
+  parts: HandoffParts | null;
   file: string;
 }): ReactNode {
   const [made, setMade] = useState<{
@@ -41,7 +41,7 @@ export function PictureStage({
   const [round, setRound] = useState(0);
   const stop = useRef<AbortController | null>(null);
   useEffect(() => {
-    if (fonts === null) return;
+    if (parts === null) return;
     const controller = new AbortController();
     stop.current = controller;
     let url = "";
@@ -55,7 +55,7 @@ export function PictureStage({
         const { picture, proof } = await makePicture(
           study,
           plan,
-          fonts,
+          parts,
           setShare,
           controller.signal,
         );
@@ -73,7 +73,7 @@ export function PictureStage({
       controller.abort();
       if (url) URL.revokeObjectURL(url);
     };
-  }, [study, plan, fonts, round]);
+  }, [study, plan, parts, round]);
   const proof = made?.proof;
   const isProven =
     proof && proof.frames === plan.times.length && proof.delay <= 1 && proof.color <= NEAR[plan.as];

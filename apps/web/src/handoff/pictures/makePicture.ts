@@ -1,4 +1,4 @@
-import { type PicturePlan, stillWriter } from "@levitas/core/format";
+import { type HandoffParts, type PicturePlan, stillWriter } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
 import { transfer, wrap } from "comlink";
 import type { PictureTasks } from "./pictureTasks.ts";
@@ -37,16 +37,16 @@ const FIGURES_TOGETHER = 600;
 async function* drawFrames(
   study: Study,
   { background, width, height }: PicturePlan,
-  fonts: string,
+  { fonts, figures }: HandoffParts,
   times: readonly number[],
 ): AsyncGenerator<ImageBitmap> {
-  const svgAt = stillWriter(study, fonts, background);
+  const svgAt = stillWriter(study, { fonts, figures, background });
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext("2d");
-  const { scene, figures } = study;
+  const { scene } = study;
   const together = Math.min(
     FRAMES_TOGETHER,
-    Math.max(1, Math.floor(FIGURES_TOGETHER / figures.length)),
+    Math.max(1, Math.floor(FIGURES_TOGETHER / study.figures.length)),
   );
   for (let from = 0; from < times.length; from += together) {
     const some = times.slice(from, from + together);
@@ -69,7 +69,7 @@ async function* drawFrames(
 export async function makePicture(
   study: Study,
   plan: PicturePlan,
-  fonts: string,
+  parts: HandoffParts,
   progress: (share: number) => void,
   stop: AbortSignal,
 ): Promise<{ picture: Picture; proof: PictureProof | null }> {
@@ -80,13 +80,13 @@ export async function makePicture(
   try {
     const tasks = wrap<PictureTasks>(worker);
     const sampled = (await tasks.begin(plan)).map((index) => plan.times[index] ?? 0);
-    for await (const bitmap of drawFrames(study, plan, fonts, sampled)) {
+    for await (const bitmap of drawFrames(study, plan, parts, sampled)) {
       stop.throwIfAborted();
       await tasks.sample(transfer(bitmap, [bitmap]));
     }
     const going: Promise<void>[] = [];
     let i = 0;
-    for await (const bitmap of drawFrames(study, plan, fonts, plan.times)) {
+    for await (const bitmap of drawFrames(study, plan, parts, plan.times)) {
       stop.throwIfAborted();
       // Frames go in their order; drawing does not wait for writing, but does not run away from it either.
       going.push(tasks.add(transfer(bitmap, [bitmap]), i++));

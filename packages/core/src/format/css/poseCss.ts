@@ -24,14 +24,16 @@ export function propertyTexts(
   });
 }
 
-/** The rules of all figures as they stand at a time, ms. */
+/** The rules of all figures that are there as they stand at a time, ms. */
 export function poseRules(
   motion: Motion,
   time: number,
   selectorOf: Readonly<Record<string, string>>,
+  isThere: (figureId: string) => boolean = () => true,
 ): CssRule[] {
   const pose = motion.at(time, new Float64Array(motion.slotCount));
   return motion.study.figures.flatMap((figure, i): CssRule[] => {
+    if (!isThere(figure.id)) return [];
     const read = (id: ChannelId) => pose[motion.slot(i, id)] as number;
     const declarations = propertyTexts(motion, pose, i).map(({ text }) => text);
     const selector = selectorOf[figure.id] ?? "";

@@ -15,7 +15,7 @@ export const cssFormat: HandoffFormat = withScrollLevers({
   options: CSS_OPTIONS,
   extension: () => "css",
   mime: "text/css",
-  choosesFigures: () => true,
+  choosesFigures: () => "selected",
   write: (study, settings, { figures, selectors }) => {
     const options = cssOptionsOf(settings);
     const { text, selectorOf, weight } = handoffCss(study, { ...options, figures, selectors });

@@ -1,15 +1,20 @@
 import { artHtml, cardArt, figureArt, htmlText, xmlText } from "../../art/index.ts";
 import type { Study } from "../../study/index.ts";
+import { type Drawn, drawnOf } from "../drawn.ts";
 
 /**
  * The figures of a study as HTML, nested as they are, each with its class: what the CSS of a hand-off is put on.
  *
+ * @param drawn which figures; all if absent
  * @param styleOf declarations by selector, to be written on the elements themselves
  */
 export function figureMarkup(
   study: Study,
   classOf: Readonly<Record<string, string>>,
-  styleOf: Readonly<Record<string, string>> = {},
+  {
+    drawn = drawnOf(study),
+    styleOf = {},
+  }: { drawn?: Drawn; styleOf?: Readonly<Record<string, string>> } = {},
 ): string {
   const styled = (selector: string, more: string) => {
     const style = [styleOf[selector], more].filter(Boolean).join(" ");
@@ -17,16 +22,17 @@ export function figureMarkup(
   };
   const branch = (parent: string | null): string =>
     study.figures
-      .filter((figure) => figure.parent === parent)
+      .filter((figure) => figure.parent === parent && drawn.isThere(figure.id))
       .map((figure) => {
-        const art = figureArt(figure);
+        const isShown = drawn.isShown(figure.id);
+        const art = isShown ? figureArt(figure) : undefined;
         const front = `${art ? artHtml(art) : ""}${branch(figure.id)}`;
         const name = classOf[figure.id] ?? "";
         const face = (side: "front" | "back", content: string) =>
           `<div class="${side}"${styled(`.${name} > .${side}`, "border-radius:inherit")}>${content}</div>`;
         const { back, hidesOverflow } = figure.look;
         const inside = back
-          ? `${face("front", front)}${face("back", artHtml(cardArt(back)))}`
+          ? `${face("front", front)}${face("back", isShown ? artHtml(cardArt(back)) : "")}`
           : front;
         const own = styled(`.${name}`, hidesOverflow ? "overflow:hidden" : "");
         return `<div class="${htmlText(name)}"${own}>${inside}</div>`;

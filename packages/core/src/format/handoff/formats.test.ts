@@ -36,6 +36,37 @@ function readCsv(text: string): string[][] {
   return rows.slice(0, -1);
 }
 
+describe("figures that are drawn", () => {
+  const arrival = demos.find(({ name }) => name === "Kiosk arrival") as Study;
+  // The title stands in the header, which is not chosen.
+  const title = arrival.figures.find(({ name }) => name === "Title")?.id ?? "";
+  const parts = { figures: new Set([title]) };
+
+  it.each([
+    ["page", {}],
+    ["react", {}],
+    ["svg", {}],
+    ["svg", { moves: "smil" }],
+    ["still", {}],
+  ])("are those that are chosen, in what they stand in, which shows nothing: %s %j", (id, said) => {
+    const whole = write(id, arrival, said);
+    const text = write(id, arrival, said, parts);
+    for (const [name, there] of [
+      ["header", true],
+      ["title", true],
+      ["sailing", false],
+      ["pass", false],
+    ] as const) {
+      const written = new RegExp(`(class|id)=\\\\?"${name}\\\\?"`);
+      expect([name, written.test(whole), written.test(text)]).toEqual([name, true, there]);
+    }
+    expect(text.length).toBeLessThan(whole.length / 2);
+    // Of the header there is its box, not its paint.
+    const painted = /background:currentColor|fill="currentColor"/g;
+    expect(text.match(painted)?.length ?? 0).toBeLessThan(whole.match(painted)?.length ?? 0);
+  });
+});
+
 describe("frames", () => {
   it.each(demos.map((study): [string, Study] => [study.name, study]))(
     "are the motion to the last bit, as CSV and as JSON: %s",

@@ -54,7 +54,7 @@ export const framesFormat: HandoffFormat = {
   ],
   extension: ({ as }) => (as === "json" ? "json" : "csv"),
   mime: "text/plain",
-  choosesFigures: () => true,
+  choosesFigures: () => "selected",
   write: (study, { as, rate, channels }, { figures }) => {
     const motion = compileStudy(study);
     const columns = columnsOf(motion, (id) => !figures || figures.has(id), channels === "all");

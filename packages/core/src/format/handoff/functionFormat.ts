@@ -37,7 +37,7 @@ export const functionFormat: HandoffFormat = {
   ],
   extension: ({ as }) => String(as ?? "js"),
   mime: "text/plain",
-  choosesFigures: () => true,
+  choosesFigures: () => "selected",
   write: (study, { as, within, channels }, { figures }) => {
     const tables = functionTables(study, {
       leaves: (id) => !figures || figures.has(id),

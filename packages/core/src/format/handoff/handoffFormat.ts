@@ -106,6 +106,12 @@ export interface PicturePlan {
   readonly background: boolean;
 }
 
+/**
+ * Figures that are found somewhere by selectors, of which those that stand still need not leave; figures of which a
+ * format writes only some; or figures that are drawn as the scene has them, unless they are left out.
+ */
+export type FigureChoice = "selected" | "drawn";
+
 /** A format in which a study is handed off. A new format is one file, and one line in `HANDOFF_FORMATS`. */
 export interface HandoffFormat {
   readonly id: string;
@@ -131,6 +137,6 @@ export interface HandoffFormat {
   readonly limits?: (study: Study, settings: HandoffSettings) => readonly HandoffLimit[];
   /** Absent for what does not run. */
   readonly stage?: HandoffStage;
-  /** Whether figures and their selectors can be chosen; absent for never. */
-  readonly choosesFigures?: (settings: HandoffSettings) => boolean;
+  /** How figures can be chosen; absent for not at all. */
+  readonly choosesFigures?: (settings: HandoffSettings) => FigureChoice | undefined;
 }

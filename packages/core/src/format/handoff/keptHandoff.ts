@@ -4,6 +4,8 @@ export interface KeptHandoff {
   readonly settings: Readonly<Record<string, Readonly<Record<string, string | number>>>>;
   /** Ids of the figures that leave; absent where nothing was chosen. */
   readonly figures?: readonly string[];
+  /** Ids of the figures that are drawn, in formats that draw them; absent for all. */
+  readonly drawn?: readonly string[];
   /** The person's own selectors, by figure id. */
   readonly selectors: Readonly<Record<string, string>>;
 }
@@ -37,9 +39,11 @@ function fieldsOf<T>(
   return Object.fromEntries(found);
 }
 
+const textsOf = (list: readonly unknown[]) => list.filter(isText).slice(0, MOST);
+
 /** Reads kept choices of whatever version; what cannot be read counts as not chosen. */
 export function readKeptHandoff(value: unknown): KeptHandoff {
-  const { settings, figures, selectors } = isRecord(value) ? value : {};
+  const { settings, figures, drawn, selectors } = isRecord(value) ? value : {};
   return {
     settings: fieldsOf(settings, (each) =>
       isRecord(each)
@@ -47,6 +51,7 @@ export function readKeptHandoff(value: unknown): KeptHandoff {
         : undefined,
     ),
     selectors: fieldsOf(selectors, (field) => (isText(field) ? field : undefined)),
-    ...(Array.isArray(figures) ? { figures: figures.filter(isText).slice(0, MOST) } : {}),
+    ...(Array.isArray(figures) ? { figures: textsOf(figures) } : {}),
+    ...(Array.isArray(drawn) ? { drawn: textsOf(drawn) } : {}),
   };
 }

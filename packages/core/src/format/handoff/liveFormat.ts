@@ -157,7 +157,7 @@ export const liveFormat: HandoffFormat = {
   extension: ({ file }) => (file === "page" ? "html" : "js"),
   mime: "text/javascript",
   // A page to press is whole.
-  choosesFigures: ({ file }) => file !== "page",
+  choosesFigures: ({ file }) => (file === "page" ? undefined : "selected"),
   suits: answers,
   moves: liveFigures,
   runs: (study, settings) => takeMotion(study, takeOf(study, settings)),

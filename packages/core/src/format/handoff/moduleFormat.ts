@@ -30,7 +30,7 @@ export const moduleFormat: HandoffFormat = {
   options: MODULE_OPTIONS,
   extension: () => "js",
   mime: "text/javascript",
-  choosesFigures: () => true,
+  choosesFigures: () => "selected",
   write: (study, settings, { figures, selectors }) => {
     const { within, reduced, begins } = cssOptionsOf(settings);
     const css = handoffCss(study, { figures, selectors, within });

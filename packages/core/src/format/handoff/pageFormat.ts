@@ -1,5 +1,6 @@
 import { handoffCss } from "../css/css.ts";
 import { PLAYING, viewScript } from "../css/cssBegins.ts";
+import { drawnOf } from "../drawn.ts";
 import { CSS_OPTIONS, cssLimits, cssOptionsOf } from "./cssOptions.ts";
 import { figureMarkup, scenePage } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffSettings } from "./handoffFormat.ts";
@@ -53,13 +54,18 @@ export const pageFormat: HandoffFormat = withScrollLevers({
   ],
   extension: () => "html",
   mime: "text/html",
-  write: (study, settings, { fonts }) => {
+  choosesFigures: () => "drawn",
+  write: (study, settings, { fonts, figures }) => {
+    const drawn = drawnOf(study, figures);
     const options = cssOptionsOf({ ...settings, on: "[data-scene]" });
-    const { text, classOf, selectorOf, weight } = handoffCss(study, options);
+    const { text, classOf, selectorOf, weight } = handoffCss(study, {
+      ...options,
+      figures: drawn.figures,
+    });
     const when = options.begins?.when;
     const script = when === "view" && options.begins ? viewScript(options.begins) : "";
     const body = [
-      `<div data-scene>\n${figureMarkup(study, classOf)}\n</div>`,
+      `<div data-scene>\n${figureMarkup(study, classOf, { drawn })}\n</div>`,
       ...controlsOf(settings, when),
       ...(script ? [`<script>\n${script}\n</script>`] : []),
     ].join("\n");

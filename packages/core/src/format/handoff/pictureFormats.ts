@@ -3,11 +3,13 @@ import type { Study } from "../../study/index.ts";
 import { ruleText } from "../css/cssRule.ts";
 import { classNames } from "../css/cssText.ts";
 import { poseRules } from "../css/poseCss.ts";
+import { drawnOf } from "../drawn.ts";
 import { figureMarkup, inScene, svgPage } from "./figureMarkup.ts";
 import type {
   HandoffFormat,
   HandoffLimit,
   HandoffOption,
+  HandoffParts,
   HandoffSettings,
   PicturePlan,
 } from "./handoffFormat.ts";
@@ -21,8 +23,11 @@ const MOST_FRAMES = 2000;
  */
 export function stillWriter(
   study: Study,
-  fonts: string | undefined,
-  background: boolean,
+  {
+    fonts,
+    background = true,
+    figures,
+  }: Pick<HandoffParts, "fonts" | "figures"> & { readonly background?: boolean },
 ): (...times: readonly number[]) => string {
   const names = classNames(study.figures.map(({ name }) => name));
   const classOf = Object.fromEntries(study.figures.map(({ id }, i) => [id, names[i] as string]));
@@ -30,11 +35,12 @@ export function stillWriter(
     Object.entries(classOf).map(([id, name]) => [id, `.${name}`]),
   );
   const motion = compileStudy(study);
-  const body = figureMarkup(study, classOf);
+  const drawn = drawnOf(study, figures);
+  const body = figureMarkup(study, classOf, { drawn });
   const scene = background ? study : { ...study, scene: { ...study.scene, background: "none" } };
   return (...times) => {
     const css = times.flatMap((time, i) =>
-      poseRules(motion, time, selectorOf).map((rule) =>
+      poseRules(motion, time, selectorOf, drawn.isThere).map((rule) =>
         ruleText(times.length > 1 ? { ...rule, selector: inScene(i) + rule.selector } : rule),
       ),
     );
@@ -148,6 +154,7 @@ export const pictureFormat: HandoffFormat = {
   extension: ({ as }) => (as === "apng" ? "png" : String(as ?? "gif")),
   mime: "image/gif",
   write: () => ({ text: "" }),
+  choosesFigures: () => "drawn",
   picture: (study, settings) =>
     planOf(
       study,
@@ -215,6 +222,7 @@ export const spriteFormat: HandoffFormat = {
   write: (study, settings) => ({
     text: `${JSON.stringify(spriteMap(planOf(study, settings, "sprite")), null, 1)}\n`,
   }),
+  choosesFigures: () => "drawn",
   picture: (study, settings) => planOf(study, settings, "sprite"),
   limits: (study, settings) => {
     const { columns, width, height } = sheetOf(planOf(study, settings, "sprite"));

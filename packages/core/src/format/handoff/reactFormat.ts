@@ -1,4 +1,5 @@
 import { handoffCss } from "../css/css.ts";
+import { drawnOf } from "../drawn.ts";
 import { jsLiteral } from "../escape.ts";
 import { cssOptionsOf, MODULE_OPTIONS } from "./cssOptions.ts";
 import { figureMarkup } from "./figureMarkup.ts";
@@ -16,15 +17,17 @@ export const reactFormat: HandoffFormat = {
   options: MODULE_OPTIONS.filter(({ id }) => id !== "on"),
   extension: () => "react.js",
   mime: "text/javascript",
-  write: (study, settings, { fonts }) => {
+  choosesFigures: () => "drawn",
+  write: (study, settings, { fonts, figures }) => {
+    const drawn = drawnOf(study, figures);
     const { within, reduced, begins } = cssOptionsOf(settings);
-    const css = handoffCss(study, { within });
+    const css = handoffCss(study, { within, figures: drawn.figures });
     const plays = begins?.when === "load" ? "play" : "begin";
     const styleOf = Object.fromEntries(
       css.rules.map(({ selector, declarations }) => [selector, declarations.join(" ")]),
     );
     const { width, height, background } = study.scene;
-    const markup = figureMarkup(study, css.classOf, styleOf);
+    const markup = figureMarkup(study, css.classOf, { drawn, styleOf });
     const text = `import { createElement, useEffect, useRef } from "react";
 ${moduleText(study, css, { reduced, begins })}
 /** The figures as they stand at first; also what a server renders. */

@@ -43,10 +43,11 @@ export const stillFormat: HandoffFormat = {
   ],
   extension: ({ as }) => (as === "png" ? "png" : "svg"),
   mime: "image/svg+xml",
-  write: (study, { time, background }, { fonts }) => {
+  choosesFigures: () => "drawn",
+  write: (study, { time, background }, { fonts, figures }) => {
     const names = classNames(study.figures.map(({ name }) => name));
     const selectorOf = Object.fromEntries(study.figures.map(({ id }, i) => [id, `.${names[i]}`]));
-    const svgAt = stillWriter(study, fonts, background !== "none");
+    const svgAt = stillWriter(study, { fonts, figures, background: background !== "none" });
     return { text: svgAt(Number(time)), selectorOf };
   },
   picture: ({ scene }, { as, time, scale, background }) =>

@@ -1,6 +1,7 @@
 import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { handoffCss, WITHIN } from "../css/css.ts";
+import { drawnOf } from "../drawn.ts";
 import { isMoved } from "../shapes/smilAnimation.ts";
 import { smilSvg } from "../shapes/smilSvg.ts";
 import { CSS_OPTIONS, cssLimits, cssOptionsOf, WITHIN_OPTION } from "./cssOptions.ts";
@@ -34,10 +35,19 @@ export const svgFormat: HandoffFormat = {
   ],
   extension: () => "svg",
   mime: "image/svg+xml",
-  write: (study, settings, { fonts }) => {
-    if (!usesCss(settings)) return smilSvg(study, Number(settings.within ?? WITHIN));
-    const { text, classOf, selectorOf, weight } = handoffCss(study, cssOptionsOf(settings));
-    const svg = svgPage(study, { css: text, fonts, bodies: [figureMarkup(study, classOf)] });
+  choosesFigures: () => "drawn",
+  write: (study, settings, { fonts, figures }) => {
+    const drawn = drawnOf(study, figures);
+    if (!usesCss(settings)) return smilSvg(study, drawn, Number(settings.within ?? WITHIN));
+    const { text, classOf, selectorOf, weight } = handoffCss(study, {
+      ...cssOptionsOf(settings),
+      figures: drawn.figures,
+    });
+    const svg = svgPage(study, {
+      css: text,
+      fonts,
+      bodies: [figureMarkup(study, classOf, { drawn })],
+    });
     return { text: svg, selectorOf, weight };
   },
   limits: (study, settings) =>

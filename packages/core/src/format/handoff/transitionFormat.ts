@@ -103,7 +103,7 @@ export const transitionFormat: HandoffFormat = {
   ],
   extension: () => "css",
   mime: "text/css",
-  choosesFigures: () => true,
+  choosesFigures: () => "selected",
   played,
   write: (whole, settings, parts) => {
     const study = played(whole, settings);

@@ -1,5 +1,6 @@
 import { htmlText } from "../../art/index.ts";
 import type { ChannelId, Figure, Study } from "../../study/index.ts";
+import type { Drawn } from "../drawn.ts";
 import { boxDrawing, cardDrawing, type Sized, type SvgDrawing, svgArt } from "./shapeArt.ts";
 
 const RADIANS = Math.PI / 180;
@@ -41,10 +42,16 @@ export interface ShapeValues {
  * The figures of a study as plain shapes and words with attributes, without styles, HTML or scripts, nested as they
  * are.
  *
+ * @param drawn which of them
  * @param names of the elements, by the figures' places in the study
  */
-export function figureShapes(study: Study, names: readonly string[], values: ShapeValues): string {
-  const writer = new FigureWriter(study, names, values);
+export function figureShapes(
+  study: Study,
+  drawn: Drawn,
+  names: readonly string[],
+  values: ShapeValues,
+): string {
+  const writer = new FigureWriter(study, drawn, names, values);
   return writer.inside(null);
 }
 
@@ -52,6 +59,7 @@ export function figureShapes(study: Study, names: readonly string[], values: Sha
 class FigureWriter {
   constructor(
     private readonly study: Study,
+    private readonly which: Drawn,
     private readonly names: readonly string[],
     private readonly values: ShapeValues,
   ) {}
@@ -59,7 +67,9 @@ class FigureWriter {
   /** The figures that stand in another, or in none. */
   inside(parent: string | null): string {
     return this.study.figures
-      .map((figure, index) => (figure.parent === parent ? this.figure(figure, index) : ""))
+      .map((figure, index) =>
+        figure.parent === parent && this.which.isThere(figure.id) ? this.figure(figure, index) : "",
+      )
       .filter(Boolean)
       .join("\n");
   }
@@ -67,8 +77,11 @@ class FigureWriter {
   private figure(figure: Figure, index: number): string {
     const name = this.names[index] as string;
     const { back, hidesOverflow } = figure.look;
+    const isShown = this.which.isShown(figure.id);
     const drawn = (drawings: readonly SvgDrawing[]) =>
       drawings.map((each) => this.drawing(index, each)).join("");
+    /** What a figure looks like; its box is there in any case, since that says where it is. */
+    const looks = (drawings: readonly SvgDrawing[]) => (isShown ? drawn(drawings) : "");
     let content: string;
     if (back) {
       const mirrored: SvgDrawing = {
@@ -78,9 +91,10 @@ class FigureWriter {
       };
       content =
         drawn([boxDrawing()]) +
-        this.face(index, "front", drawn(cardDrawing(figure.look)) + this.inside(figure.id)) +
-        this.face(index, "back", `<g transform="scale(-1 1)">${drawn([mirrored])}</g>`);
-    } else content = drawn(svgArt(figure)) + this.inside(figure.id);
+        this.face(index, "front", looks(cardDrawing(figure.look)) + this.inside(figure.id)) +
+        this.face(index, "back", `<g transform="scale(-1 1)">${looks([mirrored])}</g>`);
+    } else
+      content = (isShown ? drawn(svgArt(figure)) : drawn([boxDrawing()])) + this.inside(figure.id);
     if (hidesOverflow)
       content = `<clipPath id="${name}-clip">${drawn([boxDrawing()])}</clipPath><g clip-path="url(#${name}-clip)">${content}</g>`;
     return this.placed(index, name, content);

@@ -4,6 +4,7 @@ import { WITHIN } from "../css/css.ts";
 import { CSS_PROPERTIES } from "../css/cssProperties.ts";
 import { classNames } from "../css/cssText.ts";
 import { figureTolerances } from "../css/cssTolerances.ts";
+import type { Drawn } from "../drawn.ts";
 import { figureShapes } from "./figureShapes.ts";
 import { shapesSvg } from "./shapesSvg.ts";
 import { animated, animatedColor, animatedSwitch } from "./smilAnimation.ts";
@@ -12,11 +13,13 @@ import { animated, animatedColor, animatedSwitch } from "./smilAnimation.ts";
  * A study as one SVG that moves by SMIL alone, for places that strip styles, HTML and scripts. Each channel that moves
  * is sampled. There is no perspective in SVG: what turns toward the eye gets narrower.
  *
+ * @param drawn which figures
  * @param within how far places may be off, px
  * @returns the text, and the selector of each figure's element by figure id
  */
 export function smilSvg(
   study: Study,
+  drawn: Drawn,
   within = WITHIN,
 ): { readonly text: string; readonly selectorOf: Readonly<Record<string, string>> } {
   const motion = compileStudy(study);
@@ -27,7 +30,7 @@ export function smilSvg(
     const property = CSS_PROPERTIES.find((each) => each.property === like);
     return property ? tolerances(index, property) : 0.1 * share;
   };
-  const body = figureShapes(study, names, {
+  const body = figureShapes(study, drawn, names, {
     attribute: (index, what) => animated(motion, index, what, toleranceOf(index, what.like)),
     color: (index) => animatedColor(motion, index, toleranceOf(index, "color")),
     shown: (index, side) => animatedSwitch(motion, index, side),

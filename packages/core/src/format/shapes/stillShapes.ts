@@ -13,6 +13,7 @@ import {
   type Study,
 } from "../../study/index.ts";
 import { roundTo } from "../../value/index.ts";
+import { drawnOf } from "../drawn.ts";
 import { figureShapes } from "./figureShapes.ts";
 import { shapesSvg } from "./shapesSvg.ts";
 
@@ -43,10 +44,13 @@ export function shapesWriter(
   study: Study,
   {
     background,
+    figures,
     drawTurned,
     ...size
   }: {
     readonly background: boolean;
+    /** Ids of the figures that are drawn; all if absent. */
+    readonly figures?: ReadonlySet<string> | undefined;
     /** Of the picture, in pixels. */
     readonly width: number;
     readonly height: number;
@@ -58,6 +62,7 @@ export function shapesWriter(
   const eye = study.scene.perspective ?? PERSPECTIVE;
   // Names that are the same whatever is called how: nobody reads them here.
   const names = study.figures.map((_, i) => `figure-${i}`);
+  const drawn = drawnOf(study, figures);
   const scene = background ? study : { ...study, scene: { ...study.scene, background: "none" } };
   const read = (index: number, id: ChannelId) =>
     clampShown(channelOf(id), pose[motion.slot(index, id)] as number);
@@ -71,7 +76,7 @@ export function shapesWriter(
   };
   return (time) => {
     motion.at(time, pose);
-    const body = figureShapes(study, names, {
+    const body = figureShapes(study, drawn, names, {
       attribute: (index, { channels, values }) =>
         still(
           values(channels.map((id) => read(index, id)))
