@@ -1,5 +1,6 @@
 export { anyCurve, anyFamily, anyPath, anySpring } from "./anyCurve.ts";
 export { anyEdit } from "./anyEdit.ts";
+export { anyHostileName } from "./anyHostileName.ts";
 export { anyLiveStudy, anyStorm } from "./anyLive.ts";
 export { ALL_KINDS, anySequence, type SequenceKinds } from "./anySequence.ts";
 export { anyStudy } from "./anyStudy.ts";

@@ -6,7 +6,16 @@ import fc from "fast-check";
 import { compileCurve, landmarksOf } from "../../curve/index.ts";
 import { compileStudy, type Motion } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
-import { anyCurve, anyStudy, demoStudies, figure, key, kiosk, tween } from "../../testing/index.ts";
+import {
+  anyCurve,
+  anyHostileName,
+  anyStudy,
+  demoStudies,
+  figure,
+  key,
+  kiosk,
+  tween,
+} from "../../testing/index.ts";
 import { studyCurves } from "../handoff/studyCurves.ts";
 import { channelPieces, columnsOf } from "./channelPieces.ts";
 import { cText, type FunctionTables, functionTables, scriptText } from "./functionText.ts";
@@ -171,15 +180,19 @@ int main(void) {
   });
 
   it("say nothing that a name could break out of", () => {
-    for (const name of [
-      "*/ } evil(); /*",
-      "??/\n#error",
-      "\u2028alert()",
-      "1 2 3",
-      "",
-      "constructor",
-      "__proto__",
-    ]) {
+    const names = [
+      ...[
+        "*/ } evil(); /*",
+        "??/\n#error",
+        "\u2028alert()",
+        "1 2 3",
+        "",
+        "constructor",
+        "__proto__",
+      ],
+      ...fc.sample(anyHostileName, 500),
+    ];
+    const sources = names.map((name, i) => {
       const study = kiosk({
         name,
         figures: [figure("a", { name }), figure("b", { name })],
@@ -195,14 +208,12 @@ int main(void) {
       });
       const tables = tablesOf(study);
       expect(() => new Function(scriptText(tables, false).replace(/^export /gm, ""))).not.toThrow();
-      const source = join(folder, "name.c");
+      const source = join(folder, `name-${i}.c`);
       writeFileSync(source, cText(tables));
-      expect(() =>
-        execFileSync("cc", ["-std=c99", "-Werror", "-trigraphs", "-fsyntax-only", source], {
-          stdio: "pipe",
-        }),
-      ).not.toThrow();
-    }
+      return source;
+    });
+    const strict = ["-std=c99", "-Werror", "-trigraphs", "-fsyntax-only"];
+    expect(() => execFileSync("cc", [...strict, ...sources], { stdio: "pipe" })).not.toThrow();
   });
 });
 

@@ -2,7 +2,7 @@ import { gzipSync } from "node:zlib";
 import fc from "fast-check";
 import { Parser } from "htmlparser2";
 import type { Study } from "../../study/index.ts";
-import { anyLiveStudy, figure, kiosk, liveDemos } from "../../testing/index.ts";
+import { anyHostileName, anyLiveStudy, figure, kiosk, liveDemos } from "../../testing/index.ts";
 import { HANDOFF_FORMATS } from "../handoff/formats.ts";
 import { liveModule } from "./liveModule.ts";
 import { RUNTIME_KEYS } from "./liveRuntime.ts";
@@ -33,32 +33,6 @@ const named = (name: string): Study =>
       takes: [],
     },
   });
-
-const hostile = fc
-  .array(
-    fc.oneof(
-      fc.constantFrom(
-        ...[
-          "</script>",
-          "<!--",
-          "*/",
-          "`",
-          "$\u007b1}",
-          "\\",
-          '"',
-          "'",
-          "\n",
-          "\u2028",
-          "--",
-          "//",
-          "]]>",
-        ],
-      ),
-      fc.string({ maxLength: 6 }),
-    ),
-    { minLength: 1, maxLength: 4 },
-  )
-  .map((parts) => parts.join(""));
 
 describe("the module that answers", () => {
   it.each(liveDemos())("carries of the runtime what its study needs: %s", (_, study) => {
@@ -123,7 +97,7 @@ describe("the module that answers", () => {
     const plain = tagsOf(pageOf("Heron Quay"));
     expect(plain).toContain("input");
     fc.assert(
-      fc.property(hostile, (name) => {
+      fc.property(anyHostileName, (name) => {
         const { text } = liveModule(named(name));
         // Throws where it cannot be read.
         new Function(text.replace(/^export /gm, ""));
