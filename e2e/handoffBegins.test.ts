@@ -184,3 +184,52 @@ describe.each(Object.keys(PAGES))("for people who prefer reduced motion a %s", (
     expect(await x(page)).toBeCloseTo(motion.valueAt(0, "x", 200), 1);
   });
 });
+
+describe("for people who prefer reduced motion a transition", () => {
+  let browser: Browser;
+  let page: Page;
+  beforeAll(async () => {
+    browser = await launchBrowser();
+    page = await browser.newPage();
+    await page.emulateMediaFeatures([{ name: "prefers-reduced-motion", value: "reduce" }]);
+  });
+  afterAll(() => browser.close());
+
+  /** Goes to the other pose and says where the buoy is 200 ms after, and what is on its way. */
+  const halfway = async (reduced: string) => {
+    const css = textOf("transition", { when: "class", reduced });
+    await page.setContent(
+      `<!doctype html><style>${css}</style><div class="scene"><div class="buoy"></div></div>`,
+    );
+    await x(page);
+    await page.$eval(".scene", (scene) => scene.classList.add("playing"));
+    const going = await page.evaluate(() =>
+      document.getAnimations().map((each) => {
+        each.pause();
+        each.currentTime = 200;
+        return (each as CSSTransition).transitionProperty;
+      }),
+    );
+    return { going, x: await x(page), opacity: await opacity(page) };
+  };
+
+  it("goes as it is", async () => {
+    const { going, x, opacity } = await halfway("as-it-is");
+    expect(going.sort()).toEqual(["opacity", "translate"]);
+    expect(x).toBeCloseTo(motion.valueAt(0, "x", 200), 0);
+    expect(opacity).toBeCloseTo(motion.valueAt(0, "opacity", 200), 2);
+  });
+
+  it.each([
+    ["end", 500, 1],
+    ["rest", 200, 0],
+  ])("stands at once: %s", async (reduced, x, opacity) => {
+    expect(await halfway(reduced)).toEqual({ going: [], x, opacity });
+  });
+
+  it("only fades", async () => {
+    const { going, x, opacity } = await halfway("fade");
+    expect([going, x]).toEqual([["opacity"], 500]);
+    expect(opacity).toBeCloseTo(motion.valueAt(0, "opacity", 200), 2);
+  });
+});

@@ -12,7 +12,7 @@ export const REDUCED_WAYS = ["as-it-is", "end", "rest", "fade"] as const;
 export type CssReduced = (typeof REDUCED_WAYS)[number];
 
 /** What changes without anything moving. */
-const FADES = new Set(["opacity", "color", "visibility"]);
+export const FADES: ReadonlySet<string> = new Set(["opacity", "color", "visibility"]);
 
 /** Whether an animation of a rule changes what it changes without anything moving. */
 export const isFade = ({ isFace }: CssRule, { shows }: CssAnimation): boolean =>
@@ -49,7 +49,8 @@ export function calmText(animations: readonly CssAnimation[]): string[] {
   return inMedia([...byName.values()].map((each) => keyframesText(each)));
 }
 
-function inMedia(blocks: readonly string[]): string[] {
+/** Rules that hold for people who prefer reduced motion only. */
+export function inMedia(blocks: readonly string[]): string[] {
   if (blocks.length === 0) return [];
   const lines = blocks.join("\n").replace(/^(?=.)/gm, "  ");
   return [`@media (prefers-reduced-motion: reduce) {\n${lines}\n}`];

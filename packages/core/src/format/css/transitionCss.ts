@@ -13,6 +13,7 @@ import { around, STATES as BEGIN_STATES, selectorsOf, whole } from "./cssBegins.
 import { faceChanges } from "./cssFaces.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty } from "./cssProperties.ts";
+import { type CssReduced, FADES, inMedia } from "./cssReduced.ts";
 import { CssCurves, classNames } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
 import { propertyTexts } from "./poseCss.ts";
@@ -29,6 +30,8 @@ export interface TransitionOptions {
   readonly selectors?: Readonly<Record<string, string>> | undefined;
   /** What is multiplied with the tolerances of all properties. */
   readonly share: number;
+  /** What people see who prefer reduced motion; the other pose at once if absent. */
+  readonly reduced?: CssReduced | undefined;
 }
 
 /** CSS that goes from how a study begins to how it ends, and what of the motion between is lost. */
@@ -63,7 +66,7 @@ interface Change extends TransitionOf {
  */
 export function transitionCss(
   study: Study,
-  { when, on, figures, selectors = {}, share }: TransitionOptions,
+  { when, on, figures, selectors = {}, share, reduced = "end" }: TransitionOptions,
 ): TransitionCss {
   const motion = compileStudy(study);
   const names = classNames(study.figures.map(({ name }) => name));
@@ -74,7 +77,7 @@ export function transitionCss(
   const lost: string[] = [];
   const ways: Record<string, readonly TransitionOf[]> = {};
   const state = `${around(on)}${when === "focus" ? ":focus-within" : BEGIN_STATES[when]}`;
-  const still: string[] = [];
+  const changed: Changed[] = [];
   const blocks = study.figures.flatMap((figure, i) => {
     if (figures && !figures.has(figure.id)) return [];
     const selector = selectorOf[figure.id] as string;
@@ -82,17 +85,46 @@ export function transitionCss(
     lost.push(...found.lost);
     ways[figure.id] = found.changes;
     const rules = ruleBlocks(selector, state, found.still, found.changes);
-    if (found.changes.length > 0) still.push(selector);
-    return [...found.registered, ...rules, ...faceBlocks(motion, i, selector, state, still)];
+    if (found.changes.length > 0) changed.push({ selector, changes: found.changes });
+    return [...found.registered, ...rules, ...faceBlocks(motion, i, selector, state, changed)];
   });
-  const calm =
-    still.length === 0
-      ? []
-      : [
-          `@media (prefers-reduced-motion: reduce) {\n  ${still.join(",\n  ")} {\n    transition: none;\n  }\n}`,
-        ];
+  const calm = reducedBlocks(changed, reduced, state);
   const head = `/* ${cssComment(study.name)}: from how it begins to how it ends, ${cssNumber(motion.duration)} ms. */`;
   return { text: `${[head, ...blocks, ...calm].join("\n\n")}\n`, classOf, selectorOf, lost, ways };
+}
+
+/** An element whose declarations change. */
+interface Changed {
+  readonly selector: string;
+  readonly changes: readonly Pick<Change, "property" | "before" | "duration" | "delay">[];
+}
+
+/** The rules for people who prefer reduced motion. */
+function reducedBlocks(
+  changed: readonly Changed[],
+  way: CssReduced,
+  state: string,
+): readonly string[] {
+  if (way === "as-it-is" || changed.length === 0) return [];
+  const rules =
+    way === "end"
+      ? [block(changed.map(({ selector }) => selector).join(",\n"), ["transition: none;"])]
+      : changed.map(({ selector, changes }) => {
+          const times = (read: (change: (typeof changes)[number]) => number) =>
+            changes
+              .map((each) => `${cssNumber(FADES.has(each.property) ? read(each) : 0)}ms`)
+              .join(", ");
+          return way === "rest"
+            ? block(
+                `${state} ${whole(selector)}`,
+                changes.map(({ property, before }) => `${property}: ${before};`),
+              )
+            : block(selector, [
+                `transition-duration: ${times(({ duration }) => duration)};`,
+                `transition-delay: ${times(({ delay }) => delay)};`,
+              ]);
+        });
+  return inMedia(rules);
 }
 
 const block = (selector: string, lines: readonly string[]) =>
@@ -318,7 +350,7 @@ function faceBlocks(
   index: number,
   selector: string,
   state: string,
-  still: string[],
+  changed: Changed[],
 ): string[] {
   const figure = motion.study.figures[index];
   if (figure?.kind !== "card" || !figure.look.back) return [];
@@ -329,11 +361,17 @@ function faceBlocks(
   return (["front", "back"] as const).flatMap((side) => {
     const own = `${inside} > .${side}`;
     const changes = ends !== back;
-    if (changes) still.push(own);
+    const before = word(back === (side === "back"));
+    // Which face is seen is no fading: with all that stands still it changes at once.
+    if (changes)
+      changed.push({
+        selector: own,
+        changes: [{ property: "visibility", before, duration: 0, delay: 0 }],
+      });
     return [
       block(own, [
         ...["position: absolute;", "inset: 0;", ...(side === "back" ? ["rotate: y 180deg;"] : [])],
-        `visibility: ${word(back === (side === "back"))};`,
+        `visibility: ${before};`,
         ...(changes ? [`transition: visibility 0s linear ${cssNumber(times.at(-1) ?? 0)}ms;`] : []),
       ]),
       ...(changes

@@ -2,7 +2,7 @@ import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { type CssOptions, WITHIN } from "../css/css.ts";
 import { BEGINS, isSelector, ON_LOAD, PLAYING } from "../css/cssBegins.ts";
-import { REDUCED_WAYS } from "../css/cssReduced.ts";
+import { type CssReduced, REDUCED_WAYS } from "../css/cssReduced.ts";
 import type { HandoffLimit, HandoffOption, HandoffSettings } from "./handoffFormat.ts";
 
 const BEGIN_TEXTS: Readonly<Record<(typeof BEGINS)[number], string>> = {
@@ -22,14 +22,14 @@ const REDUCED_TEXTS: Readonly<Record<(typeof REDUCED_WAYS)[number], string>> = {
 };
 
 /** What people see who prefer reduced motion. */
-const REDUCED: HandoffOption = {
+export const REDUCED_OPTION = {
   type: "choice",
   id: "reduced",
   label: "Reduced motion",
   choices: REDUCED_WAYS.map((value) => ({ value, text: REDUCED_TEXTS[value] })),
   initial: "as-it-is",
   isOfStudy: true,
-};
+} as const satisfies HandoffOption;
 
 /** The element around all figures, which is hovered, pressed, seen, or has a class. */
 export const ON_OPTION: HandoffOption = {
@@ -68,7 +68,7 @@ export const MODULE_OPTIONS: readonly HandoffOption[] = [
     // Nothing is waited for when the page loads, and the whole page is what is scrolled.
     applies: ({ begins }) => begins !== undefined && begins !== "load" && begins !== "scroll",
   },
-  REDUCED,
+  REDUCED_OPTION,
   WITHIN_OPTION,
 ];
 
@@ -97,17 +97,15 @@ export const CSS_OPTIONS: readonly HandoffOption[] = [
   },
 ];
 
+/** What was chosen of reduced motion. */
+export const reducedOf = ({ reduced }: HandoffSettings): CssReduced | undefined =>
+  REDUCED_WAYS.find((each) => each === reduced);
+
 /** The settings as `handoffCss` has them. */
-export function cssOptionsOf({
-  begins,
-  on,
-  reduced,
-  within,
-  lacking,
-  fallbacks,
-}: HandoffSettings): CssOptions {
+export function cssOptionsOf(settings: HandoffSettings): CssOptions {
+  const { begins, on, within, lacking, fallbacks } = settings;
   return {
-    reduced: REDUCED_WAYS.find((each) => each === reduced),
+    reduced: reducedOf(settings),
     begins: {
       when: BEGINS.find((each) => each === begins) ?? ON_LOAD.when,
       on: String(on ?? ON_LOAD.on),

@@ -17,17 +17,18 @@ import {
   type TransitionOptions,
   transitionCss,
 } from "../css/transitionCss.ts";
-import { ON_OPTION, WITHIN_OPTION } from "./cssOptions.ts";
+import { ON_OPTION, REDUCED_OPTION, reducedOf, WITHIN_OPTION } from "./cssOptions.ts";
 import { figureMarkup, scenePage } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffParts, HandoffSettings } from "./handoffFormat.ts";
 
 const optionsOf = (
-  { when, on, within }: HandoffSettings,
+  { when, on, within, reduced }: HandoffSettings,
   { figures, selectors }: HandoffParts = {},
 ): TransitionOptions => ({
   when: TRANSITION_WAYS.find((each) => each === when) ?? "hover",
   on: String(on ?? ON_LOAD.on),
   share: Number(within ?? WITHIN) / WITHIN,
+  reduced: reducedOf({ reduced: reduced ?? "end" }),
   ...{ figures, selectors },
 });
 
@@ -100,6 +101,16 @@ export const transitionFormat: HandoffFormat = {
     },
     ON_OPTION,
     WITHIN_OPTION,
+    {
+      ...REDUCED_OPTION,
+      choices: [
+        { value: "as-it-is", text: "as it is" },
+        { value: "end", text: "the other pose at once" },
+        { value: "rest", text: "stays as it begins" },
+        { value: "fade", text: "fades only" },
+      ],
+      initial: "end",
+    },
   ],
   extension: () => "css",
   mime: "text/css",
