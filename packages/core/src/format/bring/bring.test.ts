@@ -123,6 +123,28 @@ describe("CSS of others", () => {
     ]);
   });
 
+  it("is in any length, and in shares of a box whose size is said", () => {
+    const read = brought(`
+.drawer { width: 320px; height: 2in; transform-origin: 80px bottom; animation: open 1s both }
+.ribbon { animation: open 1s both }
+@keyframes open { from { translate: -100% 25% } to { translate: 1rem calc(2cm + 3pt) } }`);
+    expect(read.figures).toHaveLength(1);
+    expect(read.figures[0]?.rest).toMatchObject({
+      ...{ width: 320, height: 192, pivotX: 25, pivotY: 100 },
+    });
+    const values = (id: string) =>
+      read.figures[0]?.tweens[0]?.tracks
+        .find(({ channel }) => channel === id)
+        ?.keys.map(({ value }) => value as number);
+    expect(values("x")).toEqual([-320, 16]);
+    expect(values("y")?.[0]).toBe(48);
+    expect(values("y")?.[1]).toBeCloseTo((2 * 96) / 2.54 + 4, 3);
+    // Of the other nobody says how wide it is.
+    expect(read.unread).toMatchObject([
+      { what: "translate of open", why: "-100% is a share of a width that is not said" },
+    ]);
+  });
+
   it("is transitions between a rule and its state", () => {
     const read = brought(`
 .lamp { opacity: 0.2; translate: 0 10px; transition: opacity 300ms ease-out 50ms, translate 0.5s linear(0, 0.4 20%, 1); }

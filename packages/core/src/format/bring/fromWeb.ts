@@ -8,7 +8,13 @@ import type {
   WebAnimation,
   WebElement,
 } from "./brought.ts";
-import { channelOfVariable, channelsOfProperty, readWebValue, withVariables } from "./webValue.ts";
+import {
+  channelOfVariable,
+  channelsOfProperty,
+  readWebValue,
+  sizeOf,
+  withVariables,
+} from "./webValue.ts";
 
 /** Keys closer than this are two of one time: a jump, ms. */
 const JUMP = 0.02;
@@ -26,13 +32,14 @@ export function figuresOf(elements: readonly WebElement[], unread: Unread[]): Br
 
 function restOf({ declared }: WebElement): Partial<Record<ChannelId, number | string>> {
   const rest: Partial<Record<ChannelId, number | string>> = {};
+  const size = sizeOf(declared);
   for (const [property, text] of declared) {
     if (
       property.startsWith("--") ||
       (property !== "transform" && channelsOfProperty(property).length === 0)
     )
       continue;
-    const read = readWebValue(property, withVariables(text, declared));
+    const read = readWebValue(property, withVariables(text, declared), size);
     if (typeof read === "string") continue;
     for (const [channel, value] of Object.entries(read)) {
       const id = channel as ChannelId;
@@ -67,6 +74,7 @@ function tweenOf(
   const variable = property.startsWith("--") ? channelOfVariable(property, declared) : undefined;
   if (property.startsWith("--") && !variable)
     return refuse("no declaration uses this custom property");
+  const size = sizeOf(declared);
   const base = variable ? declared.get(variable.property) : undefined;
   const tracks = new Map<
     ChannelId,
@@ -78,8 +86,8 @@ function tweenOf(
     if (variable) around.set(property, frame.value);
     const text = withVariables(variable && base ? only(base, property) : frame.value, around);
     const read = variable
-      ? oneOf(readWebValue(variable.property, text), variable.channel)
-      : readWebValue(property, text);
+      ? oneOf(readWebValue(variable.property, text, size), variable.channel)
+      : readWebValue(property, text, size);
     if (typeof read === "string") return refuse(read);
     const curve = curveOf(withVariables(frame.easing ?? animation.easing, declared));
     if (typeof curve === "string") return refuse(curve);

@@ -106,15 +106,28 @@ function calculated(value: string): string {
   }
 }
 
+/** The size of an element's box, px, as far as it is said: what percentages are shares of. */
+export interface WebSize {
+  readonly width?: number | undefined;
+  readonly height?: number | undefined;
+}
+
+/** The size that is declared of an element. */
+export function sizeOf(declared: ReadonlyMap<string, string>): WebSize {
+  const length = (property: string) =>
+    numberOf(calculated(withVariables(declared.get(property) ?? "", declared)), "px");
+  return { width: length("width"), height: length("height") };
+}
+
 /** A value of a property as channel values. */
-export function readWebValue(property: string, value: string): ChannelValues {
+export function readWebValue(property: string, value: string, size: WebSize = {}): ChannelValues {
   const text = calculated(value).trim();
   if (property === "color" || property === "background-color" || property === "fill")
     return readColor(text, "srgb") ? { color: text } : `${text} is no color that can be read`;
   if (property === "visibility")
     return { visible: text === "hidden" || text === "collapse" ? 0 : 1 };
   if (text === "none") return noneOf(property);
-  if (property === "transform") return readTransform(text);
+  if (property === "transform") return readTransform(text, size);
   let node: CssNode;
   try {
     node = parse(text, { context: "value" });
@@ -147,11 +160,25 @@ export function readWebValue(property: string, value: string): ChannelValues {
   for (const [i, channel] of channels.entries()) {
     const word =
       words[i] ?? (property === "scale" ? words[0] : property === "translate" ? "0" : words[0]);
-    const number = numberOf(word ?? "", unit);
-    if (number === undefined) return `${word} is not ${UNIT_WORDS[unit]}`;
+    // Shares of left and top are of what an element stands in, which nobody says.
+    const side = property === "left" || property === "top" ? undefined : sideOf(channel, size);
+    const number = numberOf(word ?? "", unit, side);
+    if (number === undefined) return `${word} ${whyNot(word ?? "", unit, channel)}`;
     out[channel] = number;
   }
   return out;
+}
+
+/** The side of an element that percentages of a channel are shares of, px. */
+function sideOf(channel: ChannelId, { width, height }: WebSize): number | undefined {
+  if (channel === "x" || channel === "pivotX") return width;
+  return channel === "y" || channel === "pivotY" ? height : undefined;
+}
+
+function whyNot(word: string, unit: keyof typeof UNIT_WORDS, channel: ChannelId): string {
+  if (word.endsWith("%") && unit === "px")
+    return `is a share of a ${channel === "y" || channel === "height" ? "height" : "width"} that is not said`;
+  return `is not ${UNIT_WORDS[unit]}`;
 }
 
 const UNITS: Readonly<Record<string, "px" | "deg" | "" | "%">> = {
@@ -159,8 +186,17 @@ const UNITS: Readonly<Record<string, "px" | "deg" | "" | "%">> = {
 };
 const UNIT_WORDS = { px: "in px", deg: "an angle", "": "a number", "%": "a share in %" } as const;
 
-/** A number in a unit; percentages count as shares where the unit is none. */
-function numberOf(word: string, unit: "px" | "deg" | "" | "%"): number | undefined {
+/** Lengths in px. Source: CSS Values and Units 4, section 6.2; a rem is what browsers begin with. */
+const LENGTHS: Readonly<Record<string, number>> = {
+  ...{ px: 1, in: 96, cm: 96 / 2.54, mm: 9.6 / 2.54, q: 2.4 / 2.54, pt: 96 / 72, pc: 16, rem: 16 },
+};
+
+/**
+ * A number in a unit; percentages count as shares where the unit is none, and of a side where that is known.
+ *
+ * @param side px
+ */
+function numberOf(word: string, unit: "px" | "deg" | "" | "%", side?: number): number | undefined {
   const [, digits = "", own = ""] =
     /^([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)([a-z%]*)$/i.exec(word.trim()) ?? [];
   const number = Number(digits);
@@ -177,6 +213,12 @@ function numberOf(word: string, unit: "px" | "deg" | "" | "%"): number | undefin
   if (own === unit || (number === 0 && own === "")) return number;
   if (unit === "deg") return DEGREES[own] === undefined ? undefined : number * DEGREES[own];
   if (unit === "" && own === "%") return number / 100;
+  const length = LENGTHS[own.toLowerCase()];
+  if (unit === "px") {
+    if (own === "%" && side !== undefined) return (number / 100) * side;
+    return length === undefined ? undefined : number * length;
+  }
+  if (unit === "%" && length !== undefined && side) return ((number * length) / side) * 100;
   return undefined;
 }
 
@@ -197,7 +239,7 @@ function noneOf(property: string): ChannelValues {
   }
 }
 
-function readTransform(text: string): ChannelValues {
+function readTransform(text: string, size: WebSize): ChannelValues {
   const out: Partial<Record<ChannelId, number>> = {};
   for (const call of splitOutside(text, SPACE)) {
     const at = call.indexOf("(");
@@ -210,8 +252,8 @@ function readTransform(text: string): ChannelValues {
       const scales = channel === "scaleX" || channel === "scaleY";
       const word = given[i] ?? (scales ? given[0] : "0");
       const unit = scales ? "" : channel === "x" || channel === "y" ? "px" : "deg";
-      const number = numberOf(word ?? "", unit);
-      if (number === undefined) return `${word} in ${name}() is not ${UNIT_WORDS[unit]}`;
+      const number = numberOf(word ?? "", unit, sideOf(channel, size));
+      if (number === undefined) return `${word} in ${name}() ${whyNot(word ?? "", unit, channel)}`;
       if (out[channel] !== undefined) return `${name}() stands in it twice`;
       out[channel] = number;
     }
