@@ -91,7 +91,11 @@ describe("the CSS hand-off in a real browser", () => {
 
   it.each(
     [...demos, ...awkward].flatMap(([name, study]) =>
-      ["page", "module", "svg"].map((format): [string, string, Study] => [format, name, study]),
+      ["page", "module", "react", "svg"].map((format): [string, string, Study] => [
+        format,
+        name,
+        study,
+      ]),
     ),
   )("moves as %s, too: %s", async (format, _, study) => {
     const motion = compileStudy(study);

@@ -9,6 +9,7 @@ import {
 } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
 import { type ReactNode, useId, useState } from "react";
+import { Button } from "../ui/Button.tsx";
 import { NumberField } from "../ui/NumberField.tsx";
 import { Segmented } from "../ui/Segmented.tsx";
 
@@ -53,50 +54,74 @@ export function HandoffOptions({
       className="flex w-82 shrink-0 flex-col gap-3.5 overflow-y-auto border-l border-rule p-3.5 text-[12.5px]"
     >
       {choosesFigures ? (
-        <Part title="What goes along">
-          {study.figures.map((figure) => {
-            const isChosen = chosen.has(figure.id);
-            return (
-              <div key={figure.id} className="flex items-center gap-2">
-                <label className="flex min-w-0 flex-1 items-center gap-2">
-                  <input
-                    type="checkbox"
-                    checked={isChosen}
-                    onChange={({ target }) => {
-                      const next = new Set(chosen);
-                      if (target.checked) next.add(figure.id);
-                      else next.delete(figure.id);
-                      choose(next);
-                    }}
-                    className="size-4 shrink-0 accent-spruce"
-                  />
-                  <span className="truncate">{figure.name}</span>
-                </label>
-                {choosesFigures === "selected" && classes && isChosen ? (
-                  <input
-                    aria-label={`Selector of ${figure.name}`}
-                    value={selectors[figure.id] ?? ""}
-                    placeholder={classes[figure.id] ?? ""}
-                    aria-invalid={!isTaken(selectors[figure.id])}
-                    title={
-                      isTaken(selectors[figure.id])
-                        ? undefined
-                        : "This is no selector: the class is used."
-                    }
-                    spellCheck={false}
-                    onChange={({ target }) => name(figure.id, target.value)}
-                    className="h-7 w-40 rounded-md border border-edge/40 bg-raised px-2 font-mono text-[11px] placeholder:text-ink aria-invalid:border-fault"
-                  />
-                ) : isChosen ? null : (
-                  <span className="w-40 truncate text-[12px] text-muted">
-                    {choosesFigures === "drawn" || moving.has(figure.id)
-                      ? "left out"
-                      : "stands still, left out"}
-                  </span>
-                )}
-              </div>
-            );
-          })}
+        <Part
+          title="What goes along"
+          actions={
+            <>
+              <Button
+                size="tiny"
+                look="quiet"
+                onClick={() => choose(new Set(study.figures.map(({ id }) => id)))}
+              >
+                All
+              </Button>
+              {choosesFigures === "selected" ? (
+                <Button size="tiny" look="quiet" onClick={() => choose(moving)}>
+                  What moves
+                </Button>
+              ) : null}
+              <Button size="tiny" look="quiet" onClick={() => choose(new Set())}>
+                None
+              </Button>
+            </>
+          }
+        >
+          {/* However many there are, how it leaves is in sight. */}
+          <div className="-mx-1 flex max-h-75 flex-col gap-1.5 overflow-y-auto px-1">
+            {study.figures.map((figure) => {
+              const isChosen = chosen.has(figure.id);
+              return (
+                <div key={figure.id} className="flex items-center gap-2">
+                  <label className="flex min-w-0 flex-1 items-center gap-2">
+                    <input
+                      type="checkbox"
+                      checked={isChosen}
+                      onChange={({ target }) => {
+                        const next = new Set(chosen);
+                        if (target.checked) next.add(figure.id);
+                        else next.delete(figure.id);
+                        choose(next);
+                      }}
+                      className="size-4 shrink-0 accent-spruce"
+                    />
+                    <span className="truncate">{figure.name}</span>
+                  </label>
+                  {choosesFigures === "selected" && classes && isChosen ? (
+                    <input
+                      aria-label={`Selector of ${figure.name}`}
+                      value={selectors[figure.id] ?? ""}
+                      placeholder={classes[figure.id] ?? ""}
+                      aria-invalid={!isTaken(selectors[figure.id])}
+                      title={
+                        isTaken(selectors[figure.id])
+                          ? undefined
+                          : "This is no selector: the class is used."
+                      }
+                      spellCheck={false}
+                      onChange={({ target }) => name(figure.id, target.value)}
+                      className="h-7 w-40 rounded-md border border-edge/40 bg-raised px-2 font-mono text-[11px] placeholder:text-ink aria-invalid:border-fault"
+                    />
+                  ) : isChosen ? null : (
+                    <span className="w-40 truncate text-[12px] text-muted">
+                      {choosesFigures === "drawn" || moving.has(figure.id)
+                        ? "left out"
+                        : "stands still, left out"}
+                    </span>
+                  )}
+                </div>
+              );
+            })}
+          </div>
         </Part>
       ) : null}
       {[
@@ -163,13 +188,24 @@ export function HandoffOptions({
 /** Whether a selector leaves as it was typed; without one the class leaves. */
 const isTaken = (selector = "") => selector.trim() === "" || isSelector(selector);
 
-function Part({ title, children }: { title: string; children: ReactNode }): ReactNode {
+function Part({
+  title,
+  actions,
+  children,
+}: {
+  title: string;
+  actions?: ReactNode;
+  children: ReactNode;
+}): ReactNode {
   return (
     <section
       aria-label={title}
       className="flex flex-col gap-1.5 border-rule not-first:border-t not-first:pt-3"
     >
-      <h2 className="font-semibold">{title}</h2>
+      <div className="flex items-center gap-0.5">
+        <h2 className="mr-auto font-semibold">{title}</h2>
+        {actions}
+      </div>
       {children}
     </section>
   );

@@ -2,7 +2,7 @@ import { handoffCss } from "../css/css.ts";
 import { drawnOf } from "../drawn.ts";
 import { jsLiteral } from "../escape.ts";
 import { cssOptionsOf, MODULE_OPTIONS } from "./cssOptions.ts";
-import { figureMarkup } from "./figureMarkup.ts";
+import { figureMarkup, scenePage, scriptText } from "./figureMarkup.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 import { moduleLimits } from "./moduleFormat.ts";
 import { moduleText } from "./moduleText.ts";
@@ -83,7 +83,36 @@ export function Scene({ playing, reduced, rate, onCue, style, ...rest }) {
   });
 }
 `;
-    return { text, weight: css.weight };
+    return { text, selectorOf: css.selectorOf, weight: css.weight };
   },
   limits: moduleLimits,
+  stage: (study, { text }, parts, settings) => {
+    const isWaiting = settings.begins !== undefined && settings.begins !== "load";
+    const begun = isWaiting
+      ? reactFormat.write(study, { ...settings, begins: "load" }, parts).text
+      : text;
+    const script = scriptText(begun.replace(/^import .*$/gm, "").replace(/^export /gm, ""));
+    return scenePage(study, {
+      css: "",
+      body: `<script>{\n${STAND_IN}${script}\n${MOUNT}}</script>`,
+    });
+  },
 };
+
+/** What the component asks of React, as far as one that is mounted once needs it: a preview asks for nothing. */
+const STAND_IN = `const effects = [];
+const useRef = (current) => ({ current });
+const useEffect = (effect) => void effects.push(effect);
+const createElement = (tag, { ref, style, dangerouslySetInnerHTML, ...rest }) => {
+  const element = document.createElement(tag);
+  for (const [name, value] of Object.entries(rest)) element.setAttribute(name, value);
+  for (const [name, value] of Object.entries(style))
+    element.style[name] = typeof value === "number" ? value + "px" : value;
+  element.innerHTML = dangerouslySetInnerHTML.__html;
+  ref.current = element;
+  return element;
+};
+`;
+const MOUNT = `document.body.append(Scene({ reduced: false, "data-scene": "" }));
+for (const effect of effects) effect();
+`;
