@@ -14,7 +14,7 @@ export function FormatList({
   return (
     <nav
       aria-label="Formats"
-      className="flex w-50 shrink-0 flex-col gap-3 overflow-y-auto border-r border-rule p-3 @max-[1100px]:w-42"
+      className="flex w-50 shrink-0 flex-col gap-2 overflow-y-auto border-r border-rule p-3 @max-[1100px]:w-42"
     >
       {GROUPS.map((group) => (
         <div key={group}>
@@ -25,7 +25,7 @@ export function FormatList({
               type="button"
               aria-current={id === chosen ? "true" : undefined}
               onClick={() => choose(id)}
-              className={`block w-full rounded-lg border-l-3 px-2 py-1.5 text-left text-[12px] ${id === chosen ? "border-spruce bg-raised" : "border-transparent text-muted hover:bg-sunk"}`}
+              className={`block w-full rounded-lg border-l-3 px-2 py-0.75 text-left text-[12px] leading-tight ${id === chosen ? "border-spruce bg-raised" : "border-transparent text-muted hover:bg-sunk"}`}
             >
               <b
                 className={`mr-1.5 text-[13.5px] font-semibold ${id === chosen ? "text-spruce" : "text-ink"}`}
