@@ -176,6 +176,13 @@ describe.each(Object.keys(PAGES))("for people who prefer reduced motion a %s", (
     await shownAt(200);
     await arrived(page);
     expect(await opacity(page)).toBeCloseTo(motion.valueAt(0, "opacity", 200), 2);
+    if (kind !== "module") return;
+    // What was held is let go as well.
+    const left = await page.evaluate(() => {
+      (globalThis as unknown as { player: { cancel: () => void } }).player.cancel();
+      return document.getAnimations().length;
+    });
+    expect(left).toBe(0);
   });
 
   it("moves as it is", async () => {

@@ -21,6 +21,9 @@ const UNREACHABLE: Fault = {
   cure: "Start it again with npm start; your work is kept in this browser meanwhile.",
 };
 
+/** Of requests that outlive their page browsers take 64 KB together; more letters than this are sent as others are. */
+const MOST_OUTLIVING = 20_000;
+
 /** One request to the server; resolves to the JSON it answers, rejects with an `ApiError`. */
 export async function request<T>(
   method: "GET" | "POST" | "PUT" | "DELETE",
@@ -38,15 +41,16 @@ export async function request<T>(
   if (options.body !== undefined) headers["Content-Type"] = "application/json";
   if (options.html !== undefined) headers["Content-Type"] = "text/html";
   if (options.ifMatch !== undefined) headers["If-Match"] = `"${options.ifMatch}"`;
+  const sent = options.body === undefined ? (options.html ?? null) : JSON.stringify(options.body);
   let response: Response;
   let body: unknown;
   try {
     response = await fetch(`/api${path}`, {
       method,
       headers,
-      body: options.body === undefined ? (options.html ?? null) : JSON.stringify(options.body),
+      body: sent,
       signal: options.signal ?? null,
-      keepalive: options.outlivesPage ?? false,
+      keepalive: options.outlivesPage === true && (sent?.length ?? 0) < MOST_OUTLIVING,
     });
     const text = await response.text();
     body = text === "" ? undefined : JSON.parse(text);

@@ -140,6 +140,7 @@ const WAYS: Readonly<
     made: `        if (calm && !fades) {
           made.pause();
           made.currentTime = duration;
+          held.push(made);
           return [];
         }
 `,
@@ -186,7 +187,7 @@ export function play(root = document, { reduced = "auto", rate = 1, onCue } = {}
   const calm = isCalm(reduced);
   /** All end together, so that they go back together. @param {number} end */
   const rest = (end) => Math.max(0, duration - end) || 0;
-  const all = figures.flatMap(([selector, style, parts]) =>
+${reduced === "fade" ? "  /** @type {Animation[]} */\n  const held = [];\n" : ""}  const all = figures.flatMap(([selector, style, parts]) =>
     [...root.querySelectorAll(selector)].flatMap((element) => {
       /** @type {HTMLElement} */ (element).style.cssText += style;
       return ${parts}.flatMap(([property, length, delay, fill, count, direction, frames, added${last}]) => {
@@ -231,7 +232,7 @@ ${isStill ? "      if (calm) return player.seek(duration);\n" : ""}      if (clo
     },
     /** @param {number} time */
     seek: (time) => every.forEach((each) => void (each.currentTime = time)),
-    cancel: () => every.forEach((each) => each.cancel()),
+    cancel: () => ${reduced === "fade" ? "[...every, ...held]" : "every"}.forEach((each) => each.cancel()),
   };
   for (const each of every) each.playbackRate = rate;
   for (const each of [clock, ...marks]) each.play();
