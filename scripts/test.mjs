@@ -44,7 +44,7 @@ function run(name, more) {
 
 const given = process.argv.slice(2);
 // Several processes: Jest keeps the modules of every suite, which together take more than Node's 4 GB.
-const PARTS = { e2e: 2, core: 3, cli: 1, server: 1, web: 1, scripts: 1 };
+const PARTS = { e2e: 2, core: 4, cli: 1, server: 1, web: 1, scripts: 1 };
 const runs =
   given.length > 0
     ? [run("given", given)]
