@@ -26,9 +26,8 @@ export interface FittedKey {
  * @param room how far values may be off
  */
 export function fitKeys(points: readonly FitPoint[], room: number): FittedKey[] {
-  const values = points.map(({ value }) => value);
   const [first] = points;
-  if (!first || Math.max(...values) === Math.min(...values))
+  if (!first || points.every(({ value }) => value === first.value))
     return [{ time: first?.time ?? 0, value: first?.value ?? 0 }];
   const places = [0];
   for (let i = 1; i < points.length - 1; i++) {

@@ -1,6 +1,10 @@
+import { type Curve, compileCurve } from "../curve/index.ts";
+import { followerMap } from "../motion/effects/followerMap.ts";
 import { compileStudy } from "../motion/index.ts";
 import { checkStudy } from "../shape/index.ts";
-import { liveDemos } from "../testing/index.ts";
+import type { Follower, Study } from "../study/index.ts";
+import { bezier, liveDemos } from "../testing/index.ts";
+import { needle } from "../testing/needle.ts";
 import { createLive, studyAlongLever } from "./index.ts";
 
 describe("a study along a lever", () => {
@@ -44,4 +48,48 @@ describe("a study along a lever", () => {
       }
     }
   });
+});
+
+describe("what leaves along a lever whose follower begins or ends elsewhere than it", () => {
+  const ranges: [number, number][] = [
+    ...([
+      [-1, 2],
+      [-0.5, 0.5],
+      [0.25, 3],
+      [0, 1],
+      [0.2, 0.7],
+      [-3, -1],
+      [2, 3],
+      [0.4, 0.4],
+    ] as [number, number][]),
+    ...([
+      [2, -1],
+      [0.5, -0.5],
+      [1, 0],
+      [0.7, 0.2],
+    ] as [number, number][]),
+  ];
+  it.each(ranges.flatMap((from) => [false, true].map((clamp) => [from, clamp] as const)))(
+    "shows at twenty places what the follower shows: from %j, clamped %s",
+    (from, clamp) => {
+      const follower: Follower = {
+        ...{ id: "f", figure: "needle", channel: "x", source: { lever: "tide" }, of: "value" },
+        ...{ from, to: [0, 300], clamp, curve: bezier(0.3, 1.4, 0.6, 1) },
+      };
+      const study = needle([], { followers: [follower] });
+      const tide = { id: "tide", name: "Tide", of: { kind: "scroll" }, range: [0, 1] } as const;
+      const along = studyAlongLever(
+        { ...study, live: { ...(study.live as NonNullable<Study["live"]>), levers: [tide] } },
+        "tide",
+      );
+      expect(checkStudy(along)).toEqual([]);
+      const motion = compileStudy(along);
+      expect(motion.duration).toBe(1000);
+      const { value } = followerMap(follower, compileCurve(follower.curve as Curve));
+      for (let look = 0; look < 20; look++) {
+        const at = (look + 0.5) / 20;
+        expect([at, motion.valueAt(0, "x", at * 1000)]).toEqual([at, expect.closeTo(value(at), 6)]);
+      }
+    },
+  );
 });

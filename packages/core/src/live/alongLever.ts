@@ -27,12 +27,19 @@ export function studyAlongLever(study: Study, leverId: string): Study {
   const tweens = study.followers.flatMap((follower): Tween[] => {
     const { source, of, id, figure, channel } = follower;
     if (!followsLever(source) || source.lever !== leverId || of !== "value") return [];
-    const keys = keysOf(follower, low, high, curves.of(follower).curve);
+    const turned = follower.from[1] < follower.from[0];
     return [
       {
         ...{ type: "tween", id: `along-${id}`, name: "along the lever", figures: [figure] },
         ...{ tether: { to: "start", offset: 0 }, fill: "both" },
-        tracks: [{ channel, keys }],
+        ...alongRange(
+          follower,
+          turned ? [high, low] : [low, high],
+          curves.of(follower).curve,
+          channel,
+        ),
+        // A map that falls as the lever rises is the same map, run backwards.
+        ...(turned ? { iterations: 1, direction: "reverse" } : {}),
       },
     ];
   });
@@ -52,27 +59,33 @@ export function studyAlongLever(study: Study, leverId: string): Study {
   return { ...rest, figures, sequence: tweens, followers: [], markers: [] };
 }
 
-/** A follower's map as keys over the lever's range. */
-function keysOf(
+/**
+ * A follower's map as the track and the clip of a tween that lasts as long as the lever's range, from one end of it to
+ * the other. Where the map reaches beyond the range, the clip cuts it there.
+ */
+function alongRange(
   { id, from, to, clamp }: Follower,
-  low: number,
-  high: number,
+  [begin, end]: readonly [number, number],
   curve: NonNullable<Key["curve"]>,
-): Key[] {
-  const turned = from[1] < from[0];
-  const [begin, end] = turned ? [from[1], from[0]] : from;
-  const [first, last] = turned ? [to[1], to[0]] : to;
-  const timeOf = (value: number) => ((value - low) / (high - low)) * LENGTH;
-  const [t0, t1] = [timeOf(begin), timeOf(end)];
+  channel: Follower["channel"],
+): Pick<Tween, "tracks" | "clip"> {
+  const [first, last] = to;
+  const timeOf = (value: number) => ((value - begin) / (end - begin)) * LENGTH;
+  const [t0, t1] = [timeOf(from[0]), timeOf(from[1])];
   const slope = t1 > t0 ? (last - first) / (t1 - t0) : 0;
   const valueAt = (t: number) => {
     const beyond = t < t0 ? first + slope * (t - t0) : last + slope * (t - t1);
     return clamp ? (t < t0 ? first : last) : beyond;
   };
+  // Keys do not begin before 0: those of a map that does are shifted, and the clip begins where the range does.
+  const shift = Math.max(-t0, 0);
   const keys: Key[] = [];
   if (t0 > 0) keys.push({ id: `${id} low`, time: 0, value: valueAt(0) });
-  keys.push({ id: `${id} from`, time: Math.max(t0, 0), value: first, curve });
-  keys.push({ id: `${id} to`, time: Math.max(t1, t0, 0), value: last });
-  if (t1 < LENGTH) keys.push({ id: `${id} high`, time: LENGTH, value: valueAt(LENGTH) });
-  return keys;
+  keys.push({ id: `${id} from`, time: t0 + shift, value: first, curve });
+  keys.push({ id: `${id} to`, time: t1 + shift, value: last });
+  if (t1 < LENGTH) keys.push({ id: `${id} high`, time: LENGTH + shift, value: valueAt(LENGTH) });
+  return {
+    tracks: [{ channel, keys }],
+    ...(shift > 0 || t1 > LENGTH ? { clip: { from: shift, to: LENGTH + shift } } : {}),
+  };
 }

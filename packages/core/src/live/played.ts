@@ -1,13 +1,15 @@
-import type { Motion } from "../motion/index.ts";
+import { type Motion, shownMarkers } from "../motion/index.ts";
 import {
   type ChannelId,
   type Cue,
   eachItem,
   findItem,
+  findKey,
   type LiveResponse,
   type Study,
   type Then,
 } from "../study/index.ts";
+import { playedSpan } from "../timeline/index.ts";
 import type { Goal } from "./kernel/liveChannel.ts";
 import type { Answers, Driven, Plan, Sending } from "./kernel/world.ts";
 
@@ -99,7 +101,10 @@ export class Played {
     const turns = isUnderWay && forwards !== wasForwards && midFlight !== "starts-over";
     const from = turns ? playedTime(current, time) : forwards ? start : end;
     const to = forwards ? end : start;
-    return { ...this.show({ key, begin: time, from, to }), turnsRound: turns };
+    const plan = this.show({ key, begin: time, from, to });
+    return turns
+      ? { ...plan, sendings: plan.sendings.map((each) => ({ ...each, turnsRound: true })) }
+      : plan;
   }
 
   /** What shows the sequence as it is at a marker, at once. */
@@ -111,16 +116,15 @@ export class Played {
   }
 
   private markerTime(id: string | undefined): number | undefined {
-    return this.motion.study.markers.find((each) => each.id === id)?.time;
+    return shownMarkers(this.motion).find((each) => each.id === id)?.time;
   }
 
   /** The part of the sequence that is played, ms of the study. */
   private stretch({ item, from, to }: Extract<Then, { do: "play" }>): [number, number] {
     const { placements, duration } = this.motion;
     const placed = item === undefined ? undefined : placements.byId.get(item);
-    const begin = placed ? placements.startOf(placed.item.id) : 0;
-    const end = placed ? begin + placed.shown : duration;
-    return [this.markerTime(from) ?? begin, this.markerTime(to) ?? end];
+    const whole = placed ? playedSpan(placed) : { from: 0, to: duration };
+    return [this.markerTime(from) ?? whole.from, this.markerTime(to) ?? whole.to];
   }
 
   /** Sends all channels that a part of the sequence drives along it. */
@@ -141,7 +145,10 @@ export class Played {
     const { begin, key, from, to } = playback;
     this.playbacks.set(key, playback);
     const until = to >= from ? to + HAIR : to - HAIR;
+    const { study } = this.motion;
+    const inside = key === "" ? undefined : itemsIn(study, key);
     for (const { time, cue } of this.motion.events(from, until)) {
+      if (inside && !belongsTo(study, cue, inside)) continue;
       const due = begin + Math.abs(time - from);
       answers.put(due, () => {
         // Another part may have taken its place.
@@ -158,4 +165,12 @@ function itemsIn(study: Study, id: string): ReadonlySet<string> {
   const item = findItem(study, id);
   const inside = item?.type === "group" ? [...eachItem(item.items)] : [];
   return new Set([id, ...inside.map((each) => each.id)]);
+}
+
+/** Whether a cue is heard with some items: it is one of them, or tethered to one of them or to one of their keys. */
+function belongsTo(study: Study, { id, tether }: Cue, items: ReadonlySet<string>): boolean {
+  if (items.has(id)) return true;
+  if (tether.to === "item") return items.has(tether.id);
+  const tween = tether.to === "key" ? findKey(study, tether.id)?.tween : undefined;
+  return tween !== undefined && items.has(tween.id);
 }

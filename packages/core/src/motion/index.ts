@@ -62,6 +62,7 @@ export {
 export { busyParts } from "./view/busy.ts";
 export { type ChannelReadings, readChannel } from "./view/channelReadings.ts";
 export { describePose } from "./view/describePose.ts";
+export { markerTimeAt, shownMarkers } from "./view/markers.ts";
 export { findOverlaps, type Overlap, overlapsOn } from "./view/overlaps.ts";
 export {
   layerColorAt,

@@ -38,7 +38,7 @@ export {
   type When,
 } from "./live.ts";
 export { emptyStudy, firstStudy } from "./newStudy.ts";
-export { restCenter } from "./restPlace.ts";
+export { restCenters } from "./restPlace.ts";
 export { seededRandom } from "./seed.ts";
 export { SOUNDS, type SoundId, type Voice, voicesOf } from "./sounds.ts";
 export { arePaired, type SpaceTracks, spacePathOf } from "./spacePath.ts";

@@ -10,11 +10,15 @@ export interface ScenePoint {
 const RADIANS = Math.PI / 180;
 
 /**
- * The center of a figure's box at rest, in the scene. Depth and skew are ignored: they do not move the center of a box
- * that lies in the plane of the scene.
+ * Finds the centers of figures' boxes at rest, in the scene. Depth and skew are ignored: they do not move the center of
+ * a box that lies in the plane of the scene.
  */
-export function restCenter(study: Pick<Study, "figures">, figureId: string): ScenePoint {
-  const byId = new Map(study.figures.map((figure) => [figure.id, figure]));
+export function restCenters({ figures }: Pick<Study, "figures">): (id: string) => ScenePoint {
+  const byId = new Map(figures.map((figure) => [figure.id, figure]));
+  return (id) => centerOf(byId, id);
+}
+
+function centerOf(byId: ReadonlyMap<string, Figure>, figureId: string): ScenePoint {
   let figure = byId.get(figureId);
   if (!figure) return { x: 0, y: 0 };
   const value = (of: Figure, channel: Parameters<typeof restValue>[1]) =>

@@ -343,5 +343,9 @@ export type FollowerSource =
 export interface Marker {
   readonly id: string;
   readonly name: string;
+  /**
+   * ms of the sequence, counted as the starts of its items are: freezes before it delay it. When it is reached in the
+   * study's time is said by `shownMarkers`.
+   */
   readonly time: number;
 }

@@ -1,4 +1,5 @@
 import type { SequenceItem, Tween } from "../study/index.ts";
+import { rateOf } from "./placed.ts";
 import type { Iterations, PlacedFreeze } from "./timing.ts";
 
 /** Whether an item can stand in the place of another without anything being tethered or grouped otherwise. */
@@ -6,6 +7,8 @@ export function isBuiltAlike(was: SequenceItem, now: SequenceItem): boolean {
   if (was.id !== now.id || was.type !== now.type) return false;
   if ((was.disabled === true) !== (now.disabled === true)) return false;
   if (now.type === "tween" && was.type === "tween" && isFront(was) !== isFront(now)) return false;
+  // Starts that are tethered across the group's border depend on its rate, which is no quantity of its own.
+  if (now.type === "group" && was.type === "group" && rateOf(was) !== rateOf(now)) return false;
   if (was.tether === now.tether) return true;
   const [a, b] = [was.tether, now.tether];
   if (a.to !== b.to) return false;

@@ -19,6 +19,8 @@ export { figureOrder, frontDistances, frontReach, staggerOffsets } from "./stagg
 export {
   activeLength,
   contentTime,
+  delaysOf,
+  type FigureFreeze,
   freezesFor,
   type Iterations,
   innerSpeed,

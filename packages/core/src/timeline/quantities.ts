@@ -1,16 +1,19 @@
 import { type Freeze, type Group, type Tether, type Tween, tweenLength } from "../study/index.ts";
+import { extentOf } from "../value/index.ts";
 import { sameFreezes, sameIterations, sameNumbers } from "./alike.ts";
 import { beginningOf, type Placed, rateOf, type TimelineSource } from "./placed.ts";
 import type { SequenceTree } from "./sequenceTree.ts";
 import { staggerOffsets } from "./stagger.ts";
 import {
   activeLength,
+  contentTime,
+  delaysOf,
   freezesFor,
   type Iterations,
   iterationsOf,
   type PlacedFreeze,
   presentTime,
-  withinTime,
+  shownThrough,
 } from "./timing.ts";
 
 /**
@@ -198,27 +201,37 @@ export class Quantities {
     return Number.isFinite(whole) ? whole : (this.#shown[anchor] as number);
   }
 
-  /** Time of a level in one further out. */
+  /** When an item that starts at a time of a level starts in the time of one further out. */
   #outOf(level: number, to: number, time: number): number {
-    let out = time;
-    for (let at = level; at !== to && at >= 0; at = this.tree.parentOf(at))
-      out =
-        (this.#start[at] as number) +
-        presentTime(this.#freezes[at] as readonly PlacedFreeze[], out) /
-          rateOf(this.tree.itemAt(at) as Group);
-    return out;
+    if (level === to || level < 0) return time;
+    let out = presentTime(this.freezesOf(level), time);
+    for (let at = level; ; ) {
+      out = (this.#start[at] as number) + out / rateOf(this.tree.itemAt(at) as Group);
+      const around = this.tree.parentOf(at);
+      if (around === to || around < 0) return out;
+      out = shownThrough(
+        freezesFor(this.freezesOf(around), undefined, this.#start[at] as number),
+        out,
+      );
+      at = around;
+    }
   }
 
-  /** Time of a level in one further in. */
+  /** The inverse: when an item of a level has to start to start at a time of one further out. */
   #into(level: number, from: number, time: number): number {
     const way: number[] = [];
-    for (let at = level; at !== from && at >= 0; at = this.tree.parentOf(at)) way.push(at);
+    for (let at = level; at !== from && at >= 0; at = this.tree.parentOf(at)) way.unshift(at);
     let inside = time;
-    for (const at of way.reverse()) {
+    way.forEach((at, i) => {
       const since = (inside - (this.#start[at] as number)) * rateOf(this.tree.itemAt(at) as Group);
-      const freezes = freezesFor(this.#freezes[at] as readonly PlacedFreeze[], undefined, 0);
-      inside = withinTime([{ kind: "freezes", freezes }], since);
-    }
+      const next = way[i + 1];
+      // A freeze of some figures delays a group that starts after it as a whole; of the item itself nothing has started.
+      const delays =
+        next === undefined
+          ? delaysOf(this.freezesOf(at))
+          : freezesFor(this.freezesOf(at), undefined, this.#start[next] as number);
+      inside = contentTime(delays, since);
+    });
     return inside;
   }
 
@@ -263,7 +276,7 @@ export class Quantities {
   #measureTween(index: number, tween: Tween): void {
     const length = tweenLength(tween);
     const offsets = tween.stagger ? staggerOffsets(this.source, tween) : NO_OFFSETS;
-    const fan = offsets.length > 0 ? Math.max(...offsets) : 0;
+    const fan = offsets.length > 0 ? extentOf(offsets)[1] : 0;
     const iterations = iterationsOf(tween, length);
     this.#iterations[index] = iterations;
     this.#offsets[index] = offsets;

@@ -1,6 +1,7 @@
 import { compileCurve } from "../curve/index.ts";
 import type { Front, Study, Tween } from "../study/index.ts";
-import { curveOfKey, restCenter, seededRandom } from "../study/index.ts";
+import { curveOfKey, restCenters, seededRandom } from "../study/index.ts";
+import { extentOf } from "../value/index.ts";
 
 const RADIANS = Math.PI / 180;
 /** Default speed of a front, px per second. */
@@ -30,8 +31,9 @@ export function frontDistances(
   front: Front,
 ): number[] {
   const angle = (front.angle ?? 0) * RADIANS;
+  const centerOf = restCenters(study);
   const far = figureIds.map((id) => {
-    const { x, y } = restCenter(study, id);
+    const { x, y } = centerOf(id);
     return front.shape === "circle"
       ? Math.hypot(x - front.x, y - front.y)
       : Math.max((x - front.x) * Math.cos(angle) + (y - front.y) * Math.sin(angle), 0);
@@ -91,7 +93,7 @@ export function staggerOffsets(
   if (stagger.order === "front" && stagger.front) {
     const { front } = stagger;
     const distances = frontDistances(study, figures, front);
-    const reach = Math.max(...distances);
+    const [, reach] = extentOf(distances);
     const total = frontTime(front, reach);
     if (reach === 0 || total === 0) return figures.map(() => 0);
     const { value } = compileCurve(curveOfKey(study, front));

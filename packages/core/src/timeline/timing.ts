@@ -124,6 +124,11 @@ export function freezesFor(
   });
 }
 
+/** The freezes of a level as they delay what has not started yet, whichever figures they hold. */
+export function delaysOf(freezes: readonly PlacedFreeze[]): readonly FigureFreeze[] {
+  return freezes.flatMap(({ at, length, push }) => (push ? [{ at, length, shifts: true }] : []));
+}
+
 /** Converts a time of the level to the time its content would have without freezes. */
 export function contentTime(freezes: readonly FigureFreeze[], t: number): number {
   let shift = 0;

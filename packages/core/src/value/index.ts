@@ -8,6 +8,7 @@ export {
   readColor,
   writeShownColor,
 } from "./color.ts";
+export { extentOf } from "./extent.ts";
 export { type Hsv, printHsv, readHsv } from "./hsv.ts";
 export { type QuantityKind, readQuantity } from "./quantity.ts";
 export { roundTo } from "./round.ts";

@@ -1,4 +1,5 @@
 import { setMarker } from "@levitas/core/edit";
+import { shownMarkers } from "@levitas/core/motion";
 import type { Marker } from "@levitas/core/study";
 import { lazy, type ReactNode, Suspense, useRef, useState } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
@@ -16,8 +17,8 @@ export function MarkerFlag({ marker }: { marker: Marker }): ReactNode {
   const bench = useBench();
   const [open, setOpen] = useState(false);
   const element = useRef<HTMLButtonElement>(null);
-  useFrame("The marker flag", ["motion", "axis"], ({ study }) => {
-    const time = study.markers.find(({ id }) => id === marker.id)?.time ?? marker.time;
+  useFrame("The marker flag", ["motion", "axis"], () => {
+    const time = shownMarkers(bench.motion).find(({ id }) => id === marker.id)?.time ?? marker.time;
     if (element.current) element.current.style.translate = `${bench.view.toX(time)}px 0`;
   });
   const bind = useDragSession<{ gesture: Gesture; targets: readonly number[] }>({

@@ -1,4 +1,5 @@
 import { deleteMarker, setMarker } from "@levitas/core/edit";
+import { shownMarkers } from "@levitas/core/motion";
 import type { Marker } from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
@@ -8,8 +9,10 @@ import { useBench, useStudy } from "../session/BenchContext.ts";
 /** What can be done with a marker: named, moved, gone to, played from. */
 export function MarkerForm({ marker, close }: { marker: Marker; close: () => void }): ReactNode {
   const bench = useBench();
-  const { markers } = useStudy();
-  const next = markers.filter(({ time }) => time > marker.time).sort((a, b) => a.time - b.time)[0];
+  useStudy();
+  const next = shownMarkers(bench.motion)
+    .filter(({ time }) => time > marker.time)
+    .sort((a, b) => a.time - b.time)[0];
   const end = next?.time ?? bench.motion.duration;
   const rename = (name: string) => {
     if (name.trim() !== "" && name !== marker.name)

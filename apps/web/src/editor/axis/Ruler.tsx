@@ -1,4 +1,4 @@
-import { frameAt, nearestFrame, timeOfFrame } from "@levitas/core/motion";
+import { frameAt, nearestFrame, shownMarkers, timeOfFrame } from "@levitas/core/motion";
 import { lazy, type ReactNode, Suspense, useRef } from "react";
 import { tokenColor } from "../../theme/theme.ts";
 import { showTip } from "../../ui/dragTip.tsx";
@@ -20,7 +20,7 @@ const MARGIN_BUTTON =
 /** The marks of time. Pressing or dragging on it moves the playhead. */
 export function Ruler(): ReactNode {
   const bench = useBench();
-  const { scene, markers } = useStudy();
+  const { scene } = useStudy();
   const unit = useBenchState((state) => state.timeUnit);
   const canvas = useRef<HTMLCanvasElement>(null);
 
@@ -75,7 +75,7 @@ export function Ruler(): ReactNode {
         >
           <canvas ref={canvas} className="absolute inset-0 size-full" />
         </div>
-        {markers.map((marker) => (
+        {shownMarkers(bench.motion).map((marker) => (
           <MarkerFlag key={marker.id} marker={marker} />
         ))}
       </div>

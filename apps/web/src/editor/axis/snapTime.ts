@@ -1,4 +1,4 @@
-import { nearestFrame } from "@levitas/core/motion";
+import { nearestFrame, shownMarkers } from "@levitas/core/motion";
 import { eachTween, type Study } from "@levitas/core/study";
 import { placeItems } from "@levitas/core/timeline";
 
@@ -16,8 +16,9 @@ export function snapTargets(
   study: Study,
   except: { tween?: string; key?: string; keys?: ReadonlySet<string> },
 ): number[] {
-  const { outer } = placeItems(study);
-  const times = study.markers.map((marker) => marker.time);
+  const placements = placeItems(study);
+  const { outer } = placements;
+  const times = shownMarkers({ study, placements }).map((marker) => marker.time);
   for (const tween of eachTween(study.sequence)) {
     if (tween.id === except.tween) continue;
     for (const track of tween.tracks)

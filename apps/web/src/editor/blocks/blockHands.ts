@@ -6,7 +6,7 @@ import {
   tetherLoop,
   trimTween,
 } from "@levitas/core/edit";
-import type { Motion } from "@levitas/core/motion";
+import { type Motion, shownMarkers } from "@levitas/core/motion";
 import { showTip } from "../../ui/dragTip.tsx";
 import { say } from "../../ui/notices.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
@@ -185,7 +185,7 @@ function carriedBy({ placements }: Motion, id: string): Set<string> {
 
 /** Times that a block snaps to: edges of all others, and markers. */
 function edgesOf(motion: Motion, except: ReadonlySet<string>): number[] {
-  const times = [0, ...motion.study.markers.map(({ time }) => time)];
+  const times = [0, ...shownMarkers(motion).map(({ time }) => time)];
   for (const placed of motion.placements.byId.values()) {
     if (except.has(placed.item.id)) continue;
     const { all } = blockSpan(placed);

@@ -12,11 +12,10 @@ const SHOWN = 60;
 /** Type what you want: commands with their shortcuts, figures, markers and curves to go to. */
 export function CommandPalette({ close }: { readonly close: () => void }): ReactNode {
   const bench = useBench();
-  const study = useStudy();
   const { id: studyId = "" } = useParams();
   const navigate = useNavigate();
   const [typed, setTyped] = useState("");
-  const found = findOffers(offersOf(study, studyId), typed).slice(0, SHOWN);
+  const found = findOffers(offersOf(bench.motion, studyId), typed).slice(0, SHOWN);
   const take = (id: string) => {
     const offer = found.find((each) => each.id === id);
     close();

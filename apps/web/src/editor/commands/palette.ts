@@ -1,4 +1,5 @@
-import { eachTween, type Study } from "@levitas/core/study";
+import { type Motion, shownMarkers } from "@levitas/core/motion";
+import { eachTween } from "@levitas/core/study";
 import type { Bench } from "../session/bench.ts";
 import { boundsNow } from "../session/bounds.ts";
 import type { Command } from "./command.ts";
@@ -18,7 +19,8 @@ export interface Offer {
 }
 
 /** All that the palette offers for a study with an id. */
-export function offersOf(study: Study, studyId: string): readonly Offer[] {
+export function offersOf(motion: Motion, studyId: string): readonly Offer[] {
+  const { study } = motion;
   return [
     ...COMMANDS.map((command) => ({
       id: `command ${command.id}`,
@@ -42,7 +44,7 @@ export function offersOf(study: Study, studyId: string): readonly Offer[] {
         bench.camera.show(boundsNow(bench, id));
       },
     })),
-    ...study.markers.map(({ id, name, time }) => ({
+    ...shownMarkers(motion).map(({ id, name, time }) => ({
       id: `marker ${id}`,
       text: name,
       kind: `marker at ${Math.round(time)} ms`,

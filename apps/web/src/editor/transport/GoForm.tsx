@@ -1,3 +1,4 @@
+import { shownMarkers } from "@levitas/core/motion";
 import { readQuantity } from "@levitas/core/value";
 import { type ReactNode, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
@@ -9,7 +10,7 @@ import { CurveChoice } from "../span/CurveChoice.tsx";
 /** Where the playhead is to go, and how it travels. */
 export function GoForm(): ReactNode {
   const bench = useBench();
-  const { markers, scene } = useStudy();
+  const { scene } = useStudy();
   const { duration, curve } = useBenchState((state) => state.travel);
   const [typed, setTyped] = useState("");
   const go = () => {
@@ -31,7 +32,7 @@ export function GoForm(): ReactNode {
         <Button size="tiny" onClick={() => bench.travelTo(0)}>
           Start
         </Button>
-        {markers.map(({ id, name, time }) => (
+        {shownMarkers(bench.motion).map(({ id, name, time }) => (
           <Button key={id} size="tiny" onClick={() => bench.travelTo(time)}>
             {name}
           </Button>

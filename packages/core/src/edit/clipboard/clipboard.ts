@@ -11,7 +11,7 @@ import {
   spacePathOf,
   type Track,
 } from "../../study/index.ts";
-import type { AngleRoute, ColorSpace } from "../../value/index.ts";
+import { type AngleRoute, type ColorSpace, extentOf } from "../../value/index.ts";
 import { chosenKeys } from "../keys/manyKeys.ts";
 
 /** The value of the field `format` of copied keys. */
@@ -55,8 +55,7 @@ export interface ClipboardKey {
 export function copyKeys(study: Study, keyIds: readonly string[]): Clipboard | undefined {
   const chosen = chosenKeys(study, keyIds);
   if (chosen.length === 0) return undefined;
-  const from = Math.min(...chosen.map(({ time }) => time));
-  const to = Math.max(...chosen.map(({ time }) => time));
+  const [from, to] = extentOf(chosen.map(({ time }) => time));
   const figures = new Map<string, number>();
   const tracks = new Map<string, ClipboardTrack & { keys: ClipboardKey[] }>();
   for (const { tween, track, key, time } of chosen) {

@@ -4,6 +4,7 @@ import { compileStudy } from "../../motion/index.ts";
 import {
   arePaired,
   type ChannelId,
+  channelOf,
   type Key,
   type Study,
   spacePathOf,
@@ -57,7 +58,7 @@ export const pasteKeys = defineEdit<PasteArguments>("paste keys", (draft, args, 
         (figureCount === 1 || track.figure === place % figureCount) &&
         (!args.channels || args.channels.includes(track.channel)),
     );
-    if (own.length === 0) return;
+    if (own.length === 0 || !suits(own, args.onto)) return;
     const joined = own.filter((track) => track.path).length === 2;
     const pasted = own.map((track): Track => {
       const channel = own.length === 1 && args.onto ? args.onto : track.channel;
@@ -111,6 +112,13 @@ export const pasteKeys = defineEdit<PasteArguments>("paste keys", (draft, args, 
     } as Draft<Tween>);
   });
 });
+
+/** Whether copied tracks can go onto a channel: only a single one is given another, of the same kind of values. */
+function suits(tracks: readonly ClipboardTrack[], onto: ChannelId | undefined): boolean {
+  const [track] = tracks;
+  if (!onto || !track || tracks.length > 1) return true;
+  return channelOf(track.channel).kind === channelOf(onto).kind;
+}
 
 /** A key closer than this to a pasted one is replaced by it, ms. */
 const NEAR = 0.5;

@@ -1,6 +1,6 @@
 import { type Draft, enablePatches, Immer, type Patch } from "immer";
 import type { Study } from "../../study/index.ts";
-import { keepKeyTethers } from "../sequence/keepKeyTethers.ts";
+import { lostKeyTethers, tetherToStart } from "../sequence/keepKeyTethers.ts";
 
 enablePatches();
 
@@ -32,10 +32,16 @@ export function defineEdit<Arguments>(
   recipe: (draft: Draft<Study>, args: Arguments, study: Study) => void,
 ): Edit<Arguments> {
   return (study, args) => {
-    const [after, patches, inverse] = immer.produceWithPatches(study, (draft) => {
-      recipe(draft, args, study);
-      keepKeyTethers(draft, study);
-    });
+    let [after, patches, inverse] = immer.produceWithPatches(study, (draft) =>
+      recipe(draft, args, study),
+    );
+    const lost = lostKeyTethers(after, patches);
+    if (lost.length > 0) {
+      const [kept, more, back] = immer.produceWithPatches(after, (draft) =>
+        tetherToStart(draft, lost, study),
+      );
+      [after, patches, inverse] = [kept, [...patches, ...more], [...back, ...inverse]];
+    }
     // JSON writes these as null, and the study could not be read again.
     if (patches.some(({ value }) => hasNonFinite(value)))
       return { label, before: study, after: study, patches: [], inverse: [], refused: REFUSED };
@@ -50,7 +56,8 @@ function hasNonFinite(value: unknown): boolean {
   const open: unknown[] = [value];
   for (let at = open.pop(); at !== undefined; at = open.pop()) {
     if (typeof at === "number" && !Number.isFinite(at)) return true;
-    if (typeof at === "object" && at !== null) open.push(...Object.values(at).filter(isWorthALook));
+    if (typeof at !== "object" || at === null) continue;
+    for (const each of Object.values(at)) if (isWorthALook(each)) open.push(each);
   }
   return false;
 }

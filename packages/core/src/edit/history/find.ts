@@ -25,15 +25,18 @@ export function* draftItems(items: Draft<SequenceItem>[]): Generator<Draft<Seque
   }
 }
 
-/** The path to an item of a sequence: its index, after those of the groups around it. */
-function pathTo(items: readonly SequenceItem[], id: string): readonly number[] | undefined {
-  for (let i = 0; i < items.length; i++) {
+/** Finds the paths to some items in one walk: the index of each, after those of the groups around it. */
+function findItemPaths(
+  items: readonly SequenceItem[],
+  wanted: ReadonlySet<string>,
+  around: readonly number[],
+  found: Map<string, readonly number[]>,
+): void {
+  for (let i = 0; i < items.length && found.size < wanted.size; i++) {
     const item = items[i] as SequenceItem;
-    if (item.id === id) return [i];
-    const inner = item.type === "group" ? pathTo(item.items, id) : undefined;
-    if (inner) return [i, ...inner];
+    if (wanted.has(item.id) && !found.has(item.id)) found.set(item.id, [...around, i]);
+    if (item.type === "group") findItemPaths(item.items, wanted, [...around, i], found);
   }
-  return undefined;
 }
 
 /** The item of a draft at a path. */
@@ -48,12 +51,26 @@ function itemAt(draft: Draft<Study>, path: readonly number[]): Draft<SequenceIte
 }
 
 /**
- * Finds an item in a draft to whose sequence nothing was added or removed yet. The search reads the original study, so
+ * Finds items in a draft to whose sequence nothing was added or removed yet. The search reads the original study, so
  * that Immer makes proxies only for what is changed.
  */
+export function draftItemsOf(
+  draft: Draft<Study>,
+  ids: Iterable<string>,
+): ReadonlyMap<string, Draft<SequenceItem>> {
+  const paths = new Map<string, readonly number[]>();
+  findItemPaths((original(draft) ?? draft).sequence as SequenceItem[], new Set(ids), [], paths);
+  const found = new Map<string, Draft<SequenceItem>>();
+  for (const [id, path] of paths) {
+    const item = itemAt(draft, path);
+    if (item) found.set(id, item);
+  }
+  return found;
+}
+
+/** Finds one item; see `draftItemsOf`. */
 export function draftItem(draft: Draft<Study>, id: string): Draft<SequenceItem> | undefined {
-  const path = pathTo((original(draft) ?? draft).sequence as SequenceItem[], id);
-  return path && itemAt(draft, path);
+  return draftItemsOf(draft, [id]).get(id);
 }
 
 /** Every tween of a draft, those in groups too. */

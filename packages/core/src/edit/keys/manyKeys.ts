@@ -10,9 +10,10 @@ import {
   tweenLength,
 } from "../../study/index.ts";
 import { placeItems } from "../../timeline/index.ts";
+import { extentOf } from "../../value/index.ts";
 import { inWaves } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
-import { draftItem, draftKeys, draftTweens } from "../history/find.ts";
+import { draftItemsOf, draftKeys, draftTweens } from "../history/find.ts";
 import { withPartners } from "../spatialPath/spacePoints.ts";
 import { settleKeys, stateOf } from "../tween.ts";
 
@@ -48,7 +49,9 @@ export function stretchOf(
   keyIds: readonly string[],
 ): { readonly from: number; readonly to: number } | undefined {
   const times = chosenKeys(study, keyIds).map(({ time }) => time);
-  return times.length > 0 ? { from: Math.min(...times), to: Math.max(...times) } : undefined;
+  if (times.length === 0) return undefined;
+  const [from, to] = extentOf(times);
+  return { from, to };
 }
 
 /**
@@ -135,9 +138,8 @@ function retime(
   }
   inWaves(study, [...byTween.keys()]).forEach((wave, i) => {
     const { within, outer } = placeItems(i === 0 ? study : stateOf(draft));
-    for (const id of wave) {
-      const tween = draftItem(draft, id);
-      if (tween?.type !== "tween") continue;
+    for (const [id, tween] of draftItemsOf(draft, wave)) {
+      if (tween.type !== "tween") continue;
       for (const { track, index, key, time } of byTween.get(id) ?? []) {
         const target = tween.tracks.find((each) => each.channel === track.channel)?.keys[index];
         const wanted = map(time);

@@ -1,4 +1,4 @@
-import type { Draft } from "immer";
+import { type Draft, isDraft, original } from "immer";
 import { type CubicBezierCurve, type Curve, compileCurve, KEYWORDS } from "../../curve/index.ts";
 import {
   channelOf,
@@ -9,11 +9,13 @@ import {
   type Study,
   spacePathOf,
   type Track,
+  type Tween,
 } from "../../study/index.ts";
 import { angleDelta } from "../../value/index.ts";
 import { type Change, defineEdit, squash } from "../history/change.ts";
-import { draftKey } from "../history/find.ts";
+import { type DraftKey, draftKey } from "../history/find.ts";
 import { roundSpacePoints } from "../spatialPath/spacePoints.ts";
+import { giveSpanCurve, timingKey } from "../tween.ts";
 
 /** A handle of a span relative to its key: in ms, and in the unit of the channel. */
 export interface Tangent {
@@ -69,18 +71,20 @@ export const setTangent = defineEdit<{ keyId: string; side: "in" | "out"; to: Ta
   (draft, { keyId, side, to }, study) => {
     const span = spanBeside(draft, keyId, side);
     if (!span) return;
-    const { key, width, change } = span;
-    const bezier = bezierAtEnds(curveOfKey(study, key as Key));
+    const { place, width, change } = span;
+    const bezier = bezierAtEnds(timingOf(study, place));
     const x = Math.min(Math.max((side === "out" ? to.time : width + to.time) / width, 0), 1);
     const share = Math.abs(change) > 1e-12 ? to.value / change : 0;
-    key.curve =
-      side === "out" ? { ...bezier, x1: x, y1: share } : { ...bezier, x2: x, y2: 1 + share };
+    giveSpanCurve(
+      place,
+      side === "out" ? { ...bezier, x1: x, y1: share } : { ...bezier, x2: x, y2: 1 + share },
+    );
   },
 );
 
 interface DraftSpan {
   /** The key at which the span begins. */
-  readonly key: Draft<Key>;
+  readonly place: DraftKey;
   readonly width: number;
   readonly change: number;
 }
@@ -88,17 +92,28 @@ interface DraftSpan {
 function spanBeside(draft: Draft<Study>, keyId: string, side: "in" | "out"): DraftSpan | undefined {
   const found = draftKey(draft, keyId);
   if (!found) return undefined;
-  const { track, index } = found;
+  const { track } = found;
   const { kind } = channelOf(track.channel);
   if (kind !== "number" && kind !== "angle") return undefined;
-  const key = track.keys[side === "out" ? index : index - 1];
-  const next = track.keys[side === "out" ? index + 1 : index];
+  const index = side === "out" ? found.index : found.index - 1;
+  const key = track.keys[index];
+  const next = track.keys[index + 1];
   if (!key || !next || typeof key.value !== "number" || typeof next.value !== "number")
     return undefined;
   const width = next.time - key.time;
   const change = changeBetween(track as Track, key.value, next.value);
-  return width > 0 ? { key, width, change } : undefined;
+  return width > 0 ? { place: { ...found, key, index }, width, change } : undefined;
 }
+
+/** The curve that times the span which begins at a key: along a path that of x. */
+function timingOf(study: Study, { tween, key }: DraftKey): Curve {
+  const id = timingKey(stateOfTween(tween), key.id);
+  const timing = tween.tracks.flatMap(({ keys }) => keys).find((each) => each.id === id) ?? key;
+  return curveOfKey(study, timing as Key);
+}
+
+const stateOfTween = (tween: Draft<Tween>): Tween =>
+  (isDraft(tween) ? original(tween) : tween) as Tween;
 
 /** The change of a channel from one value to the next: of angles along their route. */
 function changeBetween(track: Track, from: number, to: number): number {
@@ -161,15 +176,16 @@ function setSpeed(draft: Draft<Study>, study: Study, keyId: string, speed: numbe
   for (const side of ["in", "out"] as const) {
     const span = spanBeside(draft, keyId, side);
     if (!span) continue;
-    const { key, width, change } = span;
-    const bezier = bezierAtEnds(curveOfKey(study, key as Key));
+    const { place, width, change } = span;
+    const bezier = bezierAtEnds(timingOf(study, place));
     const flat = Math.abs(change) <= 1e-12;
     if (side === "out") {
       const x1 = bezier.x1 > 0.02 ? bezier.x1 : 1 / 3;
-      key.curve = { ...bezier, x1, y1: flat ? 0 : (speed * width * x1) / change };
+      giveSpanCurve(place, { ...bezier, x1, y1: flat ? 0 : (speed * width * x1) / change });
     } else {
       const x2 = bezier.x2 < 0.98 ? bezier.x2 : 2 / 3;
-      key.curve = { ...bezier, x2, y2: flat ? 1 : 1 - (speed * width * (1 - x2)) / change };
+      const y2 = flat ? 1 : 1 - (speed * width * (1 - x2)) / change;
+      giveSpanCurve(place, { ...bezier, x2, y2 });
     }
   }
 }

@@ -22,7 +22,7 @@ import {
   tweenLength,
 } from "../../study/index.ts";
 import { type Placed, placeItems } from "../../timeline/index.ts";
-import { printHexColor, roundTo } from "../../value/index.ts";
+import { extentOf, printHexColor, roundTo } from "../../value/index.ts";
 import { delaysOnlySome } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItems, draftTweens, listHolding } from "../history/find.ts";
@@ -209,7 +209,7 @@ export function joinProblem(study: Study, ids: readonly string[]): string | unde
       return `“${tween.name}” begins before “${before.item.name}” is over.`;
   }
   const begins = sorted.map(({ start }) => start);
-  if (delaysOnlySome(first?.level, Math.min(...begins), Math.max(...begins)))
+  if (delaysOnlySome(first?.level, ...extentOf(begins)))
     return "A freeze of some figures lies between them: it delays only what has not begun.";
   if (areParts(tweens, begins)) return undefined;
   const letsGo = tweens.slice(0, -1).find(({ fill }) => fill === "none" || fill === "backwards");

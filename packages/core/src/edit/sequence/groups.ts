@@ -7,6 +7,7 @@ import {
   type Tether,
 } from "../../study/index.ts";
 import { placeItems, rateOf } from "../../timeline/index.ts";
+import { extentOf } from "../../value/index.ts";
 import { allDependencies, delaysOnlySome } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItems, listHolding } from "../history/find.ts";
@@ -23,7 +24,7 @@ export function groupProblem(study: Study, ids: readonly string[]): string | und
   if (placed.some(({ item }) => item.type === "freeze"))
     return "A freeze in a group would stop only what the group plays.";
   const starts = placed.map(({ start }) => start);
-  if (delaysOnlySome(placed[0]?.level, Math.min(...starts), Math.max(...starts)))
+  if (delaysOnlySome(placed[0]?.level, ...extentOf(starts)))
     return "A freeze of some figures lies between them: it delays what has not begun, and a group begins as one.";
   const chosen = new Set(placed.flatMap(({ item }) => [...idsIn(item)]));
   for (const { item } of placed) {

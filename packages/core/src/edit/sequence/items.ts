@@ -1,19 +1,19 @@
 import type { Draft } from "immer";
-import {
-  type Cue,
-  type Freeze,
-  findKey,
-  type Group,
-  type SequenceItem,
-  type Shake,
-  type Study,
-  type Tether,
-  type Tween,
+import type {
+  Cue,
+  Freeze,
+  Group,
+  SequenceItem,
+  Shake,
+  Study,
+  Tether,
+  Tween,
 } from "../../study/index.ts";
-import { type Placed, placeItems, playedSpan } from "../../timeline/index.ts";
-import { inWaves } from "../dependencies.ts";
+import { placeItems, playedSpan } from "../../timeline/index.ts";
+import { extentOf } from "../../value/index.ts";
+import { inWaves, leadersOf } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
-import { draftItem, listHolding } from "../history/find.ts";
+import { draftItem, draftItemsOf, listHolding } from "../history/find.ts";
 import { stateOf } from "../tween.ts";
 import { removeItems } from "./removeItems.ts";
 
@@ -36,42 +36,6 @@ type AllFields = Omit<Tween, "type" | "id" | "tether" | "tracks"> &
   Omit<Shake, "type" | "id" | "tether">;
 
 /**
- * Those of some items that have to be moved for all of them to move: members of a group among them and items tethered
- * to one of them move along anyway.
- */
-export function leadersOf(study: Study, ids: readonly string[]): Placed[] {
-  const { byId } = placeItems(study);
-  const chosen = new Set(ids);
-  const isCarried = (placed: Placed): boolean => {
-    // Follows tethers and groups; bounded, since tethers may form a cycle.
-    const seen = new Set<string>();
-    const open: Placed[] = [placed];
-    for (let at = open.pop(); at; at = open.pop()) {
-      if (seen.has(at.item.id)) continue;
-      seen.add(at.item.id);
-      const { tether } = at.item;
-      const anchor =
-        tether.to === "item"
-          ? tether.id
-          : tether.to === "key"
-            ? findKey(study, tether.id)?.tween.id
-            : undefined;
-      for (const id of [anchor, at.level.group?.item.id]) {
-        const next = id === undefined ? undefined : byId.get(id);
-        if (!next || next === placed) continue;
-        if (chosen.has(next.item.id)) return true;
-        open.push(next);
-      }
-    }
-    return false;
-  };
-  return [...chosen].flatMap((id) => {
-    const placed = byId.get(id);
-    return placed && !isCarried(placed) ? [placed] : [];
-  });
-}
-
-/**
  * Moves items by ms of the study, together with what is tethered to them. They stop before the first of them would
  * start before the study does.
  */
@@ -86,10 +50,9 @@ export const moveItems = defineEdit<{ ids: readonly string[]; by: number }>(
     // waves, and placed again after each.
     inWaves(study, leaders).forEach((wave, i) => {
       const placed = placeItems(i === 0 ? study : stateOf(draft));
-      for (const id of wave) {
-        const target = draftItem(draft, id);
+      for (const [id, target] of draftItemsOf(draft, wave)) {
         const [there, wanted] = [placed.startOf(id), startOf(id) + shift];
-        if (target && Math.abs(there - wanted) > 1e-9)
+        if (Math.abs(there - wanted) > 1e-9)
           target.tether.offset += placed.within(id, wanted) - placed.within(id, there);
       }
     });
@@ -134,10 +97,8 @@ export const cutTethers = defineEdit<{ ids: readonly string[] }>(
   "cut tethers",
   (draft, { ids }, study) => {
     const { byId } = placeItems(study);
-    for (const id of ids) {
-      const target = draftItem(draft, id);
-      if (target) target.tether = { to: "start", offset: byId.get(id)?.start ?? 0 };
-    }
+    for (const [id, target] of draftItemsOf(draft, ids))
+      target.tether = { to: "start", offset: byId.get(id)?.start ?? 0 };
   },
 );
 
@@ -145,9 +106,8 @@ export const cutTethers = defineEdit<{ ids: readonly string[] }>(
 export const setItems = defineEdit<{ ids: readonly string[]; set: ItemFields }>(
   "change",
   (draft, { ids, set }) => {
-    for (const id of ids) {
-      const target = draftItem(draft, id) as unknown as Record<string, unknown> | undefined;
-      if (!target) continue;
+    for (const item of draftItemsOf(draft, ids).values()) {
+      const target = item as unknown as Record<string, unknown>;
       for (const [name, value] of Object.entries(set)) {
         if (value === undefined) delete target[name];
         else target[name] = value;
@@ -220,7 +180,8 @@ export const duplicateItems = defineEdit<{ ids: readonly string[]; newId: () => 
     if (tops.length === 0) return;
     // In the study's time: a member of a group with a playback rate ends at another time than its level says.
     const spans = tops.map((placed) => playedSpan(placed));
-    const by = Math.max(...spans.map(({ to }) => to)) - Math.min(...spans.map(({ from }) => from));
+    const [first, last] = extentOf(spans.flatMap(({ from, to }) => [from, to]));
+    const by = last - first;
     const renamed = new Map<string, string>();
     const copies = tops.map(({ item }) => copyItem(item, newId, renamed));
     for (const [i, placed] of tops.entries()) {

@@ -82,6 +82,7 @@ export const joinPath = defineEdit<{ figureId: string; newId: () => string }>(
     const knownId = (layer: Layer, time: number) =>
       layer.track.track.keys.find((key) => Math.abs(layer.origin + key.time - time) < 1e-6)?.id;
     for (const tween of draftTweens(draft.sequence)) {
+      if (tween.id !== x.tween.id && tween.id !== y.tween.id) continue;
       tween.tracks = tween.tracks.filter(
         ({ channel }) =>
           !(

@@ -1,6 +1,7 @@
 import Papa from "papaparse";
 import { type FitPoint, fitKeys } from "../../fit/index.ts";
 import { CHANNELS, type ChannelId } from "../../study/index.ts";
+import { extentOf } from "../../value/index.ts";
 import { thinned } from "../css/bake.ts";
 import type { BroughtFigure, BroughtTrack, Unread } from "./brought.ts";
 import { nameOf } from "./css.ts";
@@ -73,9 +74,13 @@ export function figuresOfTable({ columns, rows, rate }: Table, unread: Unread[])
       what: "times",
       why: "they do not rise from row to row; rows out of order are left out",
     });
-  const inOrder = times.flatMap((time, i) =>
-    i === 0 || time > Math.max(...times.slice(Math.max(0, i - 1), i)) ? [i] : [],
-  );
+  let latest = Number.NEGATIVE_INFINITY;
+  const inOrder = times.flatMap((time, i) => {
+    // Compared with the last row that is kept, so that what is kept rises.
+    if (time <= latest) return [];
+    latest = time;
+    return [i];
+  });
   const figures = new Map<
     string,
     { rest: Partial<Record<ChannelId, number | string>>; tracks: BroughtTrack[] }
@@ -138,8 +143,8 @@ export function figuresOfTable({ columns, rows, rate }: Table, unread: Unread[])
 
 /** Keys where a column turns, rests or begins to move, and between them the curve that is nearest. */
 function keysOfColumn(points: readonly FitPoint[]): BroughtTrack["keys"] {
-  const values = points.map(({ value }) => value);
-  return fitKeys(points, (Math.max(...values) - Math.min(...values)) * WITHIN);
+  const [least, greatest] = extentOf(points.map(({ value }) => value));
+  return fitKeys(points, (greatest - least) * WITHIN);
 }
 
 function switched(points: readonly FitPoint[]): BroughtTrack["keys"] {

@@ -52,14 +52,14 @@ export const RUNTIME_KEYS = {
   study: "C",
   piece: "D",
   goal: "E",
-  begin: "F",
-  rate: "G",
-  pieces: "H",
-  step: "I",
-  parts: "J",
-  sendings: "K",
-  turn: "L",
-  count: "M",
+  parts: "F",
+  begin: "G",
+  rate: "H",
+  pieces: "I",
+  step: "J",
+  turn: "K",
+  count: "L",
+  sendings: "M",
   all: "N",
   slot: "O",
   base: "P",
@@ -83,34 +83,34 @@ export const RUNTIME_KEYS = {
   advance: "_x",
   isStill: "_y",
   atOnce: "_z",
-  channelsOfPose: "_10",
-  drive: "_11",
-  easing: "_12",
-  horizon: "_13",
-  interrupted: "_14",
-  isIn: "_15",
-  pointerValue: "_16",
-  targetAt: "_17",
-  aimed: "_18",
-  begun: "_19",
-  figuresAt: "_1a",
-  isSeen: "_1b",
-  run: "_1c",
-  begins: "_1d",
-  give: "_1e",
-  isBusy: "_1f",
-  numbers: "_1g",
-  spring: "_1h",
-  stops: "_1i",
-  thens: "_1j",
-  uses: "_1k",
-  watches: "_1l",
-  wayOf: "_1m",
-  ends: "_1n",
-  goesOn: "_1o",
-  shareOf: "_1p",
-  startOf: "_1q",
-  turnsRound: "_1r",
+  begins: "_10",
+  channelsOfPose: "_11",
+  drive: "_12",
+  easing: "_13",
+  horizon: "_14",
+  interrupted: "_15",
+  isIn: "_16",
+  pointerValue: "_17",
+  targetAt: "_18",
+  aimed: "_19",
+  begun: "_1a",
+  figuresAt: "_1b",
+  goesOn: "_1c",
+  isSeen: "_1d",
+  run: "_1e",
+  give: "_1f",
+  isBusy: "_1g",
+  numbers: "_1h",
+  spring: "_1i",
+  stops: "_1j",
+  thens: "_1k",
+  turnsRound: "_1l",
+  uses: "_1m",
+  watches: "_1n",
+  wayOf: "_1o",
+  ends: "_1p",
+  shareOf: "_1q",
+  startOf: "_1r",
   differences: "_1s",
 } as const;
 
@@ -129,7 +129,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [1],
-    text: 'function xe({K:r},{grows:e,reach:n=he},t){let o=0;for(let{B:s,E:i,_z:a}of r)for(let l=0;l<s.channel.M;l++)!a&&i.Y&&(o=Math.max(o,Math.abs(i.value(t,l)-s.channel.value(t,l))*s._w));return e==="distance"?o/n:e==="root"?Math.sqrt(o/n):1}',
+    text: 'function xe({M:r},{grows:e,reach:n=he},t){let o=0;for(let{B:s,E:i,_z:a}of r)for(let l=0;l<s.channel.L;l++)!a&&i.Y&&(o=Math.max(o,Math.abs(i.value(t,l)-s.channel.value(t,l))*s._w));return e==="distance"?o/n:e==="root"?Math.sqrt(o/n):1}',
   },
   {
     uses: [],
@@ -137,7 +137,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [3],
-    text: 'let Pe=(r,e)=>{let[n,t]=[Number.NaN,0];r._1i=({id:o},s)=>(t=s===n?t+1:1,n=s,t===ie+1&&e.note?.("stopped",s,o),t>ie),r._19=({id:o},s,i,a)=>{e.note?.("begun",s,o,i,a),r.U(a,()=>{i.every(({B:u,D:d})=>u.channel.R(a)!==d)&&i.length>0&&a>s||(e.note?.("arrived",a,o),r._s(a,({when:u})=>u.on==="arrived"&&u.response===o))})}};',
+    text: 'let Pe=(r,e)=>{let[n,t]=[Number.NaN,0];r._1j=({id:o},s)=>(t=s===n?t+1:1,n=s,t===ie+1&&e.note?.("stopped",s,o),t>ie),r._1a=({id:o},s,i,a)=>{e.note?.("begun",s,o,i,a),r.U(a,()=>{i.every(({B:u,D:d})=>u.channel.R(a)!==d)&&i.length>0&&a>s||(e.note?.("arrived",a,o),r._s(a,({when:u})=>u.on==="arrived"&&u.response===o))})}};',
   },
   {
     uses: [],
@@ -153,11 +153,11 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function j(r,{levers:e},n,t){for(let o of e?.values()??[]){let s=t(o.lever);s!==void 0&&isFinite(s)&&o._1e(n,s)&&r._1l?.(o,n)}}",
+    text: "function j(r,{levers:e},n,t){for(let o of e?.values()??[]){let s=t(o.lever);s!==void 0&&isFinite(s)&&o._1f(n,s)&&r._1n?.(o,n)}}",
   },
   {
     uses: [8],
-    text: 'let ke=(r,e)=>(n,t)=>{"x"in t&&j(r,e,n,({of:o})=>e._16?.(n,o,t))};',
+    text: 'let ke=(r,e)=>(n,t)=>{"x"in t&&j(r,e,n,({of:o})=>e._17?.(n,o,t))};',
   },
   {
     uses: [8],
@@ -193,7 +193,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [17],
-    text: 'let Oe=(r,e)=>{let n=[];let t=!1;r._q=(s,i,a,{K:l})=>{let{id:u,midFlight:d}=s,v=Math.max(i,...l.map(({B:m})=>m.channel.R(i)?.end??i)),p=d==="waits"&&(v>i||!t&&n.length>0);return!p&&(d!=="ignored"||v<=i)?!1:!p||!t&&n.length>=Ie?(e.note?.("ignored",i,u),!0):(t?n.unshift({response:s,pointer:a}):(n.push({response:s,pointer:a}),e.note?.("waits",i,u)),r.U(v,()=>o(v)),!0)};let o=s=>{let i=n.shift();if(!i)return;let a=n.length;t=!0,r.F(i.response,s,i.pointer),t=!1,a>0&&n.length===a&&r.U(s,()=>o(s))}};',
+    text: 'let Oe=(r,e)=>{let n=[];let t=!1;r._q=(s,i,a,{M:l})=>{let{id:u,midFlight:d}=s,v=Math.max(i,...l.map(({B:m})=>m.channel.R(i)?.end??i)),p=d==="waits"&&(v>i||!t&&n.length>0);return!p&&(d!=="ignored"||v<=i)?!1:!p||!t&&n.length>=Ie?(e.note?.("ignored",i,u),!0):(t?n.unshift({response:s,pointer:a}):(n.push({response:s,pointer:a}),e.note?.("waits",i,u)),r.U(v,()=>o(v)),!0)};let o=s=>{let i=n.shift();if(!i)return;let a=n.length;t=!0,r.G(i.response,s,i.pointer),t=!1,a>0&&n.length===a&&r.U(s,()=>o(s))}};',
   },
   {
     uses: [],
@@ -201,7 +201,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: 'let O="rest";',
+    text: 'let I="rest";',
   },
   {
     uses: [],
@@ -221,15 +221,15 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [26],
-    text: 'let De=(r,e)=>{let n=(t,o,s)=>{let{when:i}=o;if(i.on!=="rises"&&i.on!=="falls"||i.lever!==t.lever.id)return;let a=t.channel.R(s),l=Fe(t,s,i.past,i.on==="rises");l!==void 0&&(r.U(l,()=>{t.channel.R(l)===a&&(r.Z(o,l),l>s&&n(t,o,l))}),l<=r._13&&r._x(r._13))};r._1l=(t,o)=>{for(let s of e.responses)n(t,s,o)}};',
+    text: 'let De=(r,e)=>{let n=(t,o,s)=>{let{when:i}=o;if(i.on!=="rises"&&i.on!=="falls"||i.lever!==t.lever.id)return;let a=t.channel.R(s),l=Fe(t,s,i.past,i.on==="rises");l!==void 0&&(r.U(l,()=>{t.channel.R(l)===a&&(r.Z(o,l),l>s&&n(t,o,l))}),l<=r._14&&r._x(r._14))};r._1n=(t,o)=>{for(let s of e.responses)n(t,s,o)}};',
   },
   {
     uses: [24],
-    text: "function Fe({channel:r},e,n,t){let o=r.R(e);if(!o)return;let s=u=>t?u>n:u<n,i=u=>r.value(u);let a=o.F===e?o.from[0]:i(e),l=e;if(!s(a)&&s(i(e)))return e;for(let u=1;u<=le&&o.end>e;u++){let d=e+(o.end-e)*u/le,v=i(d);if(!s(a)&&s(v)){let[p,m]=[l,d];for(let c=0;c<40;c++){let y=(p+m)/2;s(i(y))?m=y:p=y}return m}[a,l]=[v,d]}}",
+    text: "function Fe({channel:r},e,n,t){let o=r.R(e);if(!o)return;let s=u=>t?u>n:u<n,i=u=>r.value(u);let a=o.G===e?o.from[0]:i(e),l=e;if(!s(a)&&s(i(e)))return e;for(let u=1;u<=le&&o.end>e;u++){let d=e+(o.end-e)*u/le,v=i(d);if(!s(a)&&s(v)){let[p,m]=[l,d];for(let c=0;c<40;c++){let y=(p+m)/2;s(i(y))?m=y:p=y}return m}[a,l]=[v,d]}}",
   },
   {
     uses: [],
-    text: "function X(r){return{F:()=>0,at:(e,n)=>e<r?n:0,G:()=>0,length:e=>e===0?0:r}}",
+    text: "function X(r){return{G:()=>0,at:(e,n)=>e<r?n:0,H:()=>0,length:e=>e===0?0:r}}",
   },
   {
     uses: [27],
@@ -237,67 +237,67 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function V(r,e,n){let t=e/(2*n),o=r/n,s=o-t*t,i=Math.sqrt(Math.abs(s)),a=s>=0,l=a?t:o/(t+i),u=d=>{let v=Math.exp(-l*d),p=a?Math.sin(i*d):-Math.expm1(-2*i*d)/2,m=v*(i*d<1e-8?d:p/i);return[(a?v*Math.cos(i*d):v)+l*m,m]};return{F:(d,v,p)=>v??-p,at(d,v,p){let[m,c]=u(d);return v*m+p*c},G(d,v,p){let[m,c]=u(d);return-v*o*c+p*(m-2*t*c)},length(d,v,p){if(!(l>0))return 1/0;let m=Math.abs(v+l*d);let c=1e9;for(let g=0;g<60;g++)c=Math.max(0,Math.log((Math.abs(d)+m*c)/p)/l);if(!a||i===0)return c;let y=Math.hypot(d,(v+t*d)/i);return Math.min(c,y>p?Math.log(y/p)/t:0)}}}",
+    text: "function V(r,e,n){let t=e/(2*n),o=r/n,s=o-t*t,i=Math.sqrt(Math.abs(s)),a=s>=0,l=a?t:o/(t+i),u=d=>{let v=Math.exp(-l*d),p=a?Math.sin(i*d):-Math.expm1(-2*i*d)/2,m=v*(i*d<1e-8?d:p/i);return[(a?v*Math.cos(i*d):v)+l*m,m]};return{G:(d,v,p)=>v??-p,at(d,v,p){let[m,c]=u(d);return v*m+p*c},H(d,v,p){let[m,c]=u(d);return-v*o*c+p*(m-2*t*c)},length(d,v,p){if(!(l>0))return 1/0;let m=Math.abs(v+l*d);let c=1e9;for(let g=0;g<60;g++)c=Math.max(0,Math.log((Math.abs(d)+m*c)/p)/l);if(!a||i===0)return c;let y=Math.hypot(d,(v+t*d)/i);return Math.min(c,y>p?Math.log(y/p)/t:0)}}}",
   },
   {
     uses: [],
-    text: "function _e({value:r,V:e},n){return{F:(t,o)=>o===void 0?0:o*n+t*e(0),at(t,o,s){let i=t/n;return o*(1-r(i))+s*i*(1-i)**2},G(t,o,s){let i=t/n;return(-o*e(i)+s*(1-i)*(1-3*i))/n},length:(t,o)=>t===0&&o===0?0:n}}",
+    text: "function _e({value:r,V:e},n){return{G:(t,o)=>o===void 0?0:o*n+t*e(0),at(t,o,s){let i=t/n;return i<1?o*(1-r(i))+s*i*(1-i)**2:0},H(t,o,s){let i=t/n;return i>1?0:(-o*e(i)+s*(1-i)*(1-3*i))/n},length:(t,o)=>t===0&&o===0?0:n}}",
   },
   {
     uses: [],
-    text: "function J(r){return{F:()=>0,at:(e,n)=>n*Math.exp(-e/r),G:(e,n)=>-n/r*Math.exp(-e/r),length:(e,n,t)=>Math.abs(e)>t?r*Math.log(Math.abs(e)/t):0}}",
+    text: "function J(r){return{G:()=>0,at:(e,n)=>n*Math.exp(-e/r),H:(e,n)=>-n/r*Math.exp(-e/r),length:(e,n,t)=>Math.abs(e)>t?r*Math.log(Math.abs(e)/t):0}}",
   },
   {
     uses: [27, 28],
-    text: "function He(r,e,n,t){let o=e.value(t,0);if(!(r._1f(t)&&e.Y&&r._17(t)===o))return o>=.5||!e.Y?w:X(n.length(1,0,r.I))}",
+    text: "function He(r,e,n,t){let o=e.value(t,0);if(!(r._1g(t)&&e.Y&&r._18(t)===o))return o>=.5||!e.Y?w:X(n.length(1,0,r.J))}",
   },
   {
     uses: [],
-    text: "function E(r){return{value:(e,n)=>r[n],G:()=>0,Y:!0}}",
+    text: "function E(r){return{value:(e,n)=>r[n],H:()=>0,Y:!0}}",
   },
   {
     uses: [],
-    text: "let F=class{constructor(e,n,t){this.P=e,this.M=n,this.I=t,this.H=[]}R(e){let{H:n}=this;let[t,o]=[0,n.length];for(;t<o;){let s=t+o>>1;n[s].F<=e?t=s+1:o=s}return n[t-1]}value(e,n=0){return(this.R(e)??this.P).value(e,n)}G(e,n=0){return(this.R(e)??this.P).G(e,n)}_17(e,n=0){return(this.R(e)?.E??this.P).value(e,n)}_1f(e){let n=this.R(e);return n!==void 0&&e<n.end}F(e,n,t,o,s=Array.from({length:this.M},(i,a)=>this.value(e,a))){let i=s.map((p,m)=>{let[c,y]=[p-n.value(e,m),n.G(e,m)],g=t.F(c,o?this.G(e,m)-y:void 0,y);return[c,g]}),a=i.map(([p,m])=>t.length(p,m,this.I)),l=Math.max(e+Math.max(...a)*1e3,n._1n??e),u=(p,m)=>{let[c,y]=i[m];return t.at((p-e)/1e3,c,y)},d=(p,m)=>{let[c,y]=i[m];return t.G((p-e)/1e3,c,y)},v={F:e,end:l,E:n,way:t,from:s,fading:u,value:(p,m)=>n.value(p,m)+(p<l?u(p,m):0),G:(p,m)=>n.G(p,m)+(p>l?0:d(p,m))};return this.H.at(-1)?.F===e&&this.H.pop(),this.H.push(v),v}};",
+    text: "let D=class{constructor(e,n,t){this.P=e,this.L=n,this.J=t,this.I=[]}R(e){let{I:n}=this;let[t,o]=[0,n.length];for(;t<o;){let s=t+o>>1;n[s].G<=e?t=s+1:o=s}return n[t-1]}value(e,n=0){return(this.R(e)??this.P).value(e,n)}H(e,n=0){return(this.R(e)??this.P).H(e,n)}_18(e,n=0){return(this.R(e)?.E??this.P).value(e,n)}_1g(e){let n=this.R(e);return n!==void 0&&e<n.end}G(e,n,t,o,s=Array.from({length:this.L},(i,a)=>this.value(e,a))){let i=s.map((p,m)=>{let[c,y]=[p-n.value(e,m),n.H(e,m)],g=t.G(c,o?this.H(e,m)-y:void 0,y);return[c,g]}),a=i.map(([p,m])=>t.length(p,m,this.J)),l=Math.max(e+Math.max(...a)*1e3,n._1p??e),u=(p,m)=>{let[c,y]=i[m];return t.at((p-e)/1e3,c,y)},d=(p,m)=>{let[c,y]=i[m];return t.H((p-e)/1e3,c,y)},v={G:e,end:l,E:n,way:t,from:s,fading:u,value:(p,m)=>n.value(p,m)+(p<l?u(p,m):0),H:(p,m)=>n.H(p,m)+(p>l?0:d(p,m))};return this.I.at(-1)?.G===e&&this.I.pop(),this.I.push(v),v}};",
   },
   {
     uses: [40],
-    text: "let ue=(r,e,{how:n},t)=>({K:de(r,e.pose,t,n.route)});",
+    text: "let ue=(r,e,{how:n},t)=>({M:de(r,e.pose,t,n.route)});",
   },
   {
     uses: [35],
-    text: "let Ge=(r,e,n,t,o)=>({K:ue(r,e,n,t,o).K.map(s=>({...s,_z:!0}))});",
+    text: "let Ge=(r,e,n,t,o)=>({M:ue(r,e,n,t,o).M.map(s=>({...s,_z:!0}))});",
   },
   {
     uses: [40, 43],
-    text: "let Ke=(r,e,{how:n},t)=>{let o=Ue(r,e.poses);return{K:o===void 0?[]:de(r,o,t,n.route)}};",
+    text: "let Ke=(r,e,{how:n},t)=>{let o=Ue(r,e.poses);return{M:o===void 0?[]:de(r,o,t,n.route)}};",
   },
   {
     uses: [33, 44],
-    text: "let Ve=(r,e,{how:n},t,o)=>{let{figure:s,channels:i}=e;return{K:i.flatMap(a=>{let l=r._18?.(t,s,a,o),u=r.channel?.(s,a);return l===void 0||!u?[]:[{B:u,E:E(Z(u,t,[l],n.route))}]})}};",
+    text: "let Ve=(r,e,{how:n},t,o)=>{let{figure:s,channels:i}=e;return{M:i.flatMap(a=>{let l=r._19?.(t,s,a,o),u=r.channel?.(s,a);return l===void 0||!u?[]:[{B:u,E:E(Z(u,t,[l],n.route))}]})}};",
   },
   {
     uses: [33],
-    text: "let Be=(r,e,n,t)=>{let{figure:o,channel:s,amount:i}=e,a=r.channel?.(o,s);return!a||a.channel.M>1?{K:[]}:{K:[{B:a,E:E([a.channel._17(t)+i])}]}};",
+    text: "let Be=(r,e,n,t)=>{let{figure:o,channel:s,amount:i}=e,a=r.channel?.(o,s);return!a||a.channel.L>1?{M:[]}:{M:[{B:a,E:E([a.channel._18(t)+i])}]}};",
   },
   {
     uses: [20, 33, 44],
-    text: "function de(r,e,n,t){return e!==O?r._10(e).map(({B:o,values:s})=>({B:o,pose:e,E:E(Z(o,n,s,t))})):[...r.B.values()].map(o=>{let{P:s}=o.channel,i=s.Y&&o.L?E(Z(o,n,[s.value(n,0)],t)):s;return{B:o,E:i,pose:e}})}",
+    text: "function de(r,e,n,t){return e!==I?r._11(e).map(({B:o,values:s})=>({B:o,pose:e,E:E(Z(o,n,s,t))})):[...r.B.values()].map(o=>{let{P:s}=o.channel,i=s.Y&&o.K?E(Z(o,n,[s.value(n,0)],t)):s;return{B:o,E:i,pose:e}})}",
   },
   {
     uses: [20, 42],
-    text: "function pe(r,e){let n=e===O?[...r.B.values()]:r._10(e).map(({B:t})=>t);return ce(n,e)&&(e===O||n.length>0)}",
+    text: "function pe(r,e){let n=e===I?[...r.B.values()]:r._11(e).map(({B:t})=>t);return ce(n,e)&&(e===I||n.length>0)}",
   },
   {
     uses: [20],
-    text: "let ce=(r,e)=>r.every(n=>n.pose===e||e===O&&n.pose===null);",
+    text: "let ce=(r,e)=>r.every(n=>n.pose===e||e===I&&n.pose===null);",
   },
   {
     uses: [20, 41, 42],
-    text: "function Ue(r,e){let n=e.flatMap(s=>r._10(s).map(({B:i})=>i)),t=s=>s===O?ce(n,s):pe(r,s),o=e.findIndex(t);return e[(o+1)%e.length]}",
+    text: "function Ue(r,e){let n=e.flatMap(s=>r._11(s).map(({B:i})=>i)),t=s=>s===I?ce(n,s):pe(r,s),o=e.findIndex(t);return e[(o+1)%e.length]}",
   },
   {
     uses: [],
-    text: 'function Z({L:r,channel:e},n,t,o="shorter"){if(!r)return t;let s=e.value(n);return[s+r(s,t[0],o)]}',
+    text: 'function Z({K:r,channel:e},n,t,o="shorter"){if(!r)return t;let s=e.value(n);return[s+r(s,t[0],o)]}',
   },
   {
     uses: [],
@@ -313,7 +313,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [46, 47],
-    text: 'function qe(r){let e=!1;r.on("pointerdown pointermove pointerup pointercancel",n=>{let t=Ye[n.type]??"release",o=["","mouse"].includes(n.pointerType)?n.target:document.elementFromPoint(n.clientX,n.clientY);if(!n.isPrimary||n.button>0||(t==="press"?!r._r.contains(o):t==="release"&&!e))return;e=t==="press"||e&&t==="move";let[s,i]=B(r,n.clientX,n.clientY);r.send({type:t,x:s,y:i,figure:r._1a(o)[0]??null},n)})}',
+    text: 'function qe(r){let e=!1;r.on("pointerdown pointermove pointerup pointercancel",n=>{let t=Ye[n.type]??"release",o=["","mouse"].includes(n.pointerType)?n.target:document.elementFromPoint(n.clientX,n.clientY);if(!n.isPrimary||n.button>0||(t==="press"?!r._r.contains(o):t==="release"&&!e))return;e=t==="press"||e&&t==="move";let[s,i]=B(r,n.clientX,n.clientY);r.send({type:t,x:s,y:i,figure:r._1b(o)[0]??null},n)})}',
   },
   {
     uses: [47],
@@ -337,7 +337,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [53],
-    text: 'function ye(r,e,n,t,o){let s=i=>n.value(r==="value"?t(i-e):Math.abs(o(i-e)));return{Y:!1,value:s,G:i=>r==="value"?n.V(t(i-e))*o(i-e):(s(i)-s(i-me))*1e3/me}}',
+    text: 'function ye(r,e,n,t,o){let s=i=>n.value(r==="value"?t(i-e):Math.abs(o(i-e)));return{Y:!1,value:s,H:i=>r==="value"?n.V(t(i-e))*o(i-e):(s(i)-s(i-me))*1e3/me}}',
   },
   {
     uses: [],
@@ -345,7 +345,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [19, 33, 34, 55],
-    text: "let U=class{constructor(e,n){this.lever=e,this.way=n;let{range:t}=e,o=Math.abs(t[1]-t[0])*Xe;this.channel=new F(E([$(e)]),1,o)}_1e(e,n){let[t,o]=this.lever.range,s=Math.min(Math.max(n,t),o);return this.channel._17(e)===s?!1:(this.channel.F(e,E([s]),this.way,!0),!0)}};",
+    text: "let U=class{constructor(e,n){this.lever=e,this.way=n;let{range:t}=e,o=Math.abs(t[1]-t[0])*Xe;this.channel=new D(E([$(e)]),1,o)}_1f(e,n){let[t,o]=this.lever.range,s=Math.min(Math.max(n,t),o);return this.channel._18(e)===s?!1:(this.channel.G(e,E([s]),this.way,!0),!0)}};",
   },
   {
     uses: [28, 56],
@@ -365,7 +365,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [45, 54],
-    text: 'function nn({C:r,N:e},n){for(let[t,o,s,i,a]of r.followers){let l=ee(r,s),u=()=>(typeof o=="number"?e[o]:n.levers?.get(o))?.channel;e[t].channel.P=ye(i,a,l,d=>u().value(d),d=>u().G(d))}}',
+    text: 'function nn({C:r,N:e},n){for(let[t,o,s,i,a]of r.followers){let l=ee(r,s),u=()=>(typeof o=="number"?e[o]:n.levers?.get(o))?.channel;e[t].channel.P=ye(i,a,l,d=>u().value(d),d=>u().H(d))}}',
   },
   {
     uses: [],
@@ -385,11 +385,11 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function tn({C:r,_11:e},n){n.channel=(t,o)=>{let s=r.channels.findIndex(i=>i[0]===t&&i[1]===o);return s<0?void 0:e(s)}}",
+    text: "function tn({C:r,_12:e},n){n.channel=(t,o)=>{let s=r.channels.findIndex(i=>i[0]===t&&i[1]===o);return s<0?void 0:e(s)}}",
   },
   {
     uses: [63, 65],
-    text: 'function on(r,e){e._18=(n,t,o,{x:s,y:i})=>{let a=r.T.get(t);if(!a)return;r.paint(n);let[l,u]=te(r,a);return o==="rotate"?Y(s-l,i-u):(e.channel?.(t,o)?.channel.value(n)??0)+(o==="x"?s-l:i-u)}}',
+    text: 'function on(r,e){e._19=(n,t,o,{x:s,y:i})=>{let a=r.T.get(t);if(!a)return;r.paint(n);let[l,u]=te(r,a);return o==="rotate"?Y(s-l,i-u):(e.channel?.(t,o)?.channel.value(n)??0)+(o==="x"?s-l:i-u)}}',
   },
   {
     uses: [],
@@ -397,19 +397,19 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [63, 64, 65, 68],
-    text: 'function sn(r,e){e._18=(n,t,o,{x:s,y:i})=>{let a=r.T.get(t),l=a?.parentElement;if(!l)return;r.paint(n);let[[u,d],[v,p],[m,c]]=[q(r,l,"0","0"),q(r,l,`${re}px`,"0"),q(r,l,"0",`${re}px`)],[y,g]=te(r,a),{x,y:L}=new DOMMatrix([v-u,p-d,m-u,c-d,0,0]).inverse().transformPoint({x:s-y,y:i-g});return Number.isNaN(x)?void 0:o==="rotate"?Y(x,L):(e.channel?.(t,o)?.channel.value(n)??0)+re*(o==="x"?x:L)}}',
+    text: 'function sn(r,e){e._19=(n,t,o,{x:s,y:i})=>{let a=r.T.get(t),l=a?.parentElement;if(!l)return;r.paint(n);let[[u,d],[v,p],[m,c]]=[q(r,l,"0","0"),q(r,l,`${re}px`,"0"),q(r,l,"0",`${re}px`)],[y,g]=te(r,a),{x,y:L}=new DOMMatrix([v-u,p-d,m-u,c-d,0,0]).inverse().transformPoint({x:s-y,y:i-g});return Number.isNaN(x)?void 0:o==="rotate"?Y(x,L):(e.channel?.(t,o)?.channel.value(n)??0)+re*(o==="x"?x:L)}}',
   },
   {
     uses: [],
-    text: 'function fe({C:r},e){e._16=(n,t,{x:o,y:s})=>{let i=r.levers.find(a=>a.of===t)?.corner??0;return t.kind==="pointer-x"?o-i:t.kind==="pointer-y"?s-i:void 0}}',
+    text: 'function fe({C:r},e){e._17=(n,t,{x:o,y:s})=>{let i=r.levers.find(a=>a.of===t)?.corner??0;return t.kind==="pointer-x"?o-i:t.kind==="pointer-y"?s-i:void 0}}',
   },
   {
     uses: [63, 65, 70],
-    text: 'function an(r,e){fe(r,e);let n=e._16;e._16=(t,o,s)=>{if(o.kind!=="angle"&&o.kind!=="distance")return n?.(t,o,s);let i=r.T.get(o.figure);if(!i)return;r.paint(t);let[a,l]=te(r,i),[u,d]=[s.x-a,s.y-l];return o.kind==="angle"?Y(u,d):Math.hypot(u,d)}}',
+    text: 'function an(r,e){fe(r,e);let n=e._17;e._17=(t,o,s)=>{if(o.kind!=="angle"&&o.kind!=="distance")return n?.(t,o,s);let i=r.T.get(o.figure);if(!i)return;r.paint(t);let[a,l]=te(r,i),[u,d]=[s.x-a,s.y-l];return o.kind==="angle"?Y(u,d):Math.hypot(u,d)}}',
   },
   {
     uses: [],
-    text: "function ve(r,e,n,t){let o=new Map;let s={K:[]};for(let i of e.then){let a=r._1j[i.do]?.(r,i,e,n,t);for(let l of a?.K??[])o.set(l.B.O,l);s={...s,...a,K:[...o.values()]}}return s}",
+    text: "function ve(r,e,n,t){let o=new Map,s=e.then.map(i=>r._1k[i.do]?.(r,i,e,n,t));for(let i of s)for(let a of i?.M??[])o.set(a.B.O,a);return{M:[...o.values()],_1c:s.some(i=>i?._1c),_10:i=>{for(let a of s)a?._10?.(i)}}}",
   },
   {
     uses: [],
@@ -417,10 +417,10 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [28, 72, 73],
-    text: 'function ge(r,e){let n=[];let t=Number.NEGATIVE_INFINITY,o={x:0,y:0,figure:null};let s=(c,y)=>{if(!isFinite(c))return;let g=n.length;for(;g>0&&n[g-1].S>c;)g--;n.splice(g,0,{S:c,_1c:y})},i=()=>n[0]?.S??1/0,a=c=>{for(;i()<=c;)t=Math.max(t,i()),n.shift()?._1c();t=Math.max(t,c)},l=(c,y)=>{for(let g of r.responses)y(g)&&u(g,c)},u=(c,y)=>{p._1i?.(c,y)||(c.inPose===void 0||r._15?.(r,c.inPose))&&d(c,y,o)},d=(c,y,g)=>{let x=ve(r,c,y,g);x._1o&&x.K.length===0||p._q?.(c,y,g,x)||v(c,y,x)},v=(c,y,g)=>{let{how:x,midFlight:L}=c,A=r._1m(x,r._1p?.(g,x,y)??1),N=[];let T=y;for(let{B:k,E:D,_z:G,pose:_}of g.K){let{channel:M}=k,C=M.R(y),I=C!==void 0&&y<C.end,W=M.G(y),H=G?w:k._t?k._t(M,D,A,y):A;if(!H)continue;let R=M.F(y,D,H,L==="keeps-speed"&&!g._1r&&(I||W!==0),L==="starts-over"&&I?C.from:r._1q?.(k,y));k.pose=_??be,T=Math.max(T,R.end),N.push({B:k,D:R,_14:I,Q:W})}g._1d?.(p),p._19?.(c,y,N,T)},p={get _13(){return t},get _v(){return i()},U:s,_s:l,_x:a,Z:u,F:d,send(c,y){a(c),r.note?.("event",c,y),"x"in y&&(o=y);for(let g of m)g?.(c,y)}},m=e.map(c=>c(p,r));return p}',
+    text: 'function ge(r,e){let n=[];let t=Number.NEGATIVE_INFINITY,o={x:0,y:0,figure:null};let s=(c,y)=>{if(!isFinite(c))return;let g=n.length;for(;g>0&&n[g-1].S>c;)g--;n.splice(g,0,{S:c,_1e:y})},i=()=>n[0]?.S??1/0,a=c=>{for(;i()<=c;)t=Math.max(t,i()),n.shift()?._1e();t=Math.max(t,c)},l=(c,y)=>{for(let g of r.responses)y(g)&&u(g,c)},u=(c,y)=>{p._1j?.(c,y)||(c.inPose===void 0||r._16?.(r,c.inPose))&&d(c,y,o)},d=(c,y,g)=>{let x=ve(r,c,y,g);x._1c&&x.M.length===0||p._q?.(c,y,g,x)||v(c,y,x)},v=(c,y,g)=>{let{how:x,midFlight:L}=c,O=r._1o(x,r._1q?.(g,x,y)??1),A=[];let M=y;for(let{B:k,E:N,_z:H,_1l:F,pose:G}of g.M){let{channel:R}=k,C=R.R(y),S=C!==void 0&&y<C.end,_=R.H(y),T=H?w:k._t?k._t(R,N,O,y):O;if(!T)continue;let f=R.G(y,N,T,L==="keeps-speed"&&!F&&(S||_!==0),L==="starts-over"&&S?C.from:r._1r?.(k,y));k.pose=G??be,M=Math.max(M,f.end),A.push({B:k,D:f,_15:S,Q:_})}g._10?.(p),p._1a?.(c,y,A,M)},p={get _14(){return t},get _v(){return i()},U:s,_s:l,_x:a,Z:u,G:d,send(c,y){a(c),r.note?.("event",c,y),"x"in y&&(o=y);for(let g of m)g?.(c,y)}},m=e.map(c=>c(p,r));return p}',
   },
   {
     uses: [28, 33, 34, 74],
-    text: 'function ln(r,e,{reduced:n="auto",note:t,now:o},{J:s,_1k:i,A:a,L:l,_t:u,_1h:d,curve:v,_12:p,_1b:m}){let c=o??(()=>performance.now()),y=c(),g=n==="auto"?matchMedia("(prefers-reduced-motion: reduce)").matches:n,x=f=>e.querySelector(f),L=new Map;for(let[f,[b,h]]of Object.entries(r.figures)){let P=x(b);P&&(P.style.cssText+=h,L.set(f,P))}e.style.touchAction=r.touch;let A=r.shown.map(([f,...b])=>({element:x(f),X:b,text:""})),N=r.channels.map(([,,f,b,h,...P],S)=>({O:S,_w:h,pose:null,channel:new F(E(P),P.length,b),L:f===1?l:void 0,_t:f===2?u:void 0})),T=N.map(({channel:f})=>f),k=new Map;let D=0,G=0;let _=new AbortController,M=f=>Math.max((f&&!o?f.timeStamp:c())-y,R._13),C=()=>{D===0&&(D=requestAnimationFrame(()=>{D=0,I()}))},I=()=>{let f=M();R._x(f),W.paint(f);let b=!1;for(let{H:h}of T){for(;(h[1]?.F??f)<f-r.lag-1;)h.shift();b||=(h.at(-1)?.end??0)+r.lag>f}clearTimeout(G),!_.signal.aborted&&(b?C():isFinite(R._v)&&(G=window.setTimeout(C,R._v-f)))},W={C:r,_r:e,_y:g,T:L,N,_u:T,_1a:f=>[...L].filter(([,b])=>f&&b.contains(f)).sort(([,b],[,h])=>b.contains(h)?1:-1).map(([b])=>b),_11(f){let b=N[f];return k.set(f,b),b},on(f,b,h=document){let{signal:P}=_;for(let S of f.split(" "))h.addEventListener(S,b,{capture:!0,signal:P})},send(f,b){R.send(M(b),f),C()},paint(f){for(let b of A){let[h,P,S]=b.X,oe=P.map(K=>typeof K=="string"?K:T[K>>2]?.value(f,K&3)),z=S===void 0?oe.join(""):m?.(S,oe)?"inherit":"hidden";b.text!==z&&b.element?.style.setProperty(h,z),b.text=z}}},H={...a,B:k,note:t,size:r.size,responses:r.responses,_10:f=>(r.poses[f]??[]).map(([b,...h])=>({B:W._11(b),values:h})),_1m({curve:f,duration:b},h){let P=f,S=b*h/1e3;return g?w:typeof P!="number"?d?.(...P)??w:S>0&&p&&v?.(p(r,P),S)||w},W:f=>[...W._1a(L.get(f)),null]},R=ge(H,s);for(let f of i)f(W,H);return I(),{send:W.send,paint:I,stop:()=>_.abort()}}',
+    text: 'function ln(r,e,{reduced:n="auto",note:t,now:o},{F:s,_1m:i,A:a,K:l,_t:u,_1i:d,curve:v,_13:p,_1d:m}){let c=o??(()=>performance.now()),y=c(),g=n==="auto"?matchMedia("(prefers-reduced-motion: reduce)").matches:n,x=f=>e.querySelector(f),L=new Map;for(let[f,[b,h]]of Object.entries(r.figures)){let P=x(b);P&&(P.style.cssText+=h,L.set(f,P))}e.style.touchAction=r.touch;let O=r.shown.map(([f,...b])=>({element:x(f),X:b,text:""})),A=r.channels.map(([,,f,b,h,...P],W)=>({O:W,_w:h,pose:null,channel:new D(E(P),P.length,b),K:f===1?l:void 0,_t:f===2?u:void 0})),M=A.map(({channel:f})=>f),k=new Map;let N=0,H=0;let F=new AbortController,G=f=>Math.max((f&&!o?f.timeStamp:c())-y,T._14),R=()=>{N===0&&(N=requestAnimationFrame(()=>{N=0,C()}))},C=()=>{let f=G();T._x(f),S.paint(f);let b=!1;for(let{I:h}of M){for(;(h[1]?.G??f)<f-r.lag-1;)h.shift();b||=(h.at(-1)?.end??0)+r.lag>f}clearTimeout(H),!F.signal.aborted&&(b?R():isFinite(T._v)&&(H=window.setTimeout(R,T._v-f)))},S={C:r,_r:e,_y:g,T:L,N:A,_u:M,_1b:f=>[...L].filter(([,b])=>f&&b.contains(f)).sort(([,b],[,h])=>b.contains(h)?1:-1).map(([b])=>b),_12(f){let b=A[f];return k.set(f,b),b},on(f,b,h=document){let{signal:P}=F;for(let W of f.split(" "))h.addEventListener(W,b,{capture:!0,signal:P})},send(f,b){T.send(G(b),f),R()},paint(f){for(let b of O){let[h,P,W]=b.X,oe=P.map(K=>typeof K=="string"?K:M[K>>2]?.value(f,K&3)),z=W===void 0?oe.join(""):m?.(W,oe)?"inherit":"hidden";b.text!==z&&b.element?.style.setProperty(h,z),b.text=z}}},_={...a,B:k,note:t,size:r.size,responses:r.responses,_11:f=>(r.poses[f]??[]).map(([b,...h])=>({B:S._12(b),values:h})),_1o({curve:f,duration:b},h){let P=f,W=b*h/1e3;return g?w:typeof P!="number"?d?.(...P)??w:W>0&&p&&v?.(p(r,P),W)||w},W:f=>[...S._1b(L.get(f)),null]},T=ge(_,s);for(let f of i)f(S,_);return C(),{send:S.send,paint:C,stop:()=>F.abort()}}',
   },
 ];

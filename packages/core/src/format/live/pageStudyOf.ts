@@ -26,7 +26,7 @@ import {
   restValue,
   type Study,
 } from "../../study/index.ts";
-import { readColor } from "../../value/index.ts";
+import { extentOf, readColor } from "../../value/index.ts";
 import { combine } from "../css/cssAnimation.ts";
 import { CSS_PROPERTIES, type CssProperty } from "../css/cssProperties.ts";
 import { propertyTexts } from "../css/poseCss.ts";
@@ -289,7 +289,7 @@ function mapPieces(
   map: ReturnType<typeof followerMap>,
   curve: Curve,
 ): PageCurve {
-  const [low, high] = [Math.min(...from), Math.max(...from)];
+  const [low, high] = extentOf(from);
   const width = high - low;
   const beyond = BEYOND * Math.max(width, 1);
   /** A straight line from the end of the range outwards. */

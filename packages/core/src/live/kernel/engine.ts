@@ -89,7 +89,7 @@ export function createEngine(world: World, parts: readonly Part[]): Engine {
     const way = world.wayOf(how, world.shareOf?.(plan, how, time) ?? 1);
     const sent: Sent[] = [];
     let arrives = time;
-    for (const { driven, goal, atOnce: isAtOnce, pose } of plan.sendings) {
+    for (const { driven, goal, atOnce: isAtOnce, turnsRound, pose } of plan.sendings) {
       const { channel } = driven;
       const left = channel.pieceAt(time);
       const interrupted = left !== undefined && time < left.end;
@@ -99,7 +99,7 @@ export function createEngine(world: World, parts: readonly Part[]): Engine {
       const piece = channel.begin(
         ...([time, goal, own] as const),
         // From rest a curve is as it was drawn: there is no speed to keep.
-        midFlight === "keeps-speed" && !plan.turnsRound && (interrupted || before !== 0),
+        midFlight === "keeps-speed" && !turnsRound && (interrupted || before !== 0),
         midFlight === "starts-over" && interrupted ? left.from : world.startOf?.(driven, time),
       );
       driven.pose = pose ?? ELSEWHERE;

@@ -4,11 +4,17 @@ import type { Plan, Pointer, Sending, World } from "./world.ts";
 /** What a response would do: which channels it sends where, before anything is begun. */
 export function planOf(world: World, response: LiveResponse, time: number, pointer: Pointer): Plan {
   const bySlot = new Map<number, Sending>();
-  let plan: Plan = { sendings: [] };
-  for (const then of response.then) {
-    const part = world.thens[then.do]?.(world, then, response, time, pointer);
+  const parts = response.then.map((then) =>
+    world.thens[then.do]?.(world, then, response, time, pointer),
+  );
+  // Of two that send one channel the later one counts.
+  for (const part of parts)
     for (const sending of part?.sendings ?? []) bySlot.set(sending.driven.slot, sending);
-    plan = { ...plan, ...part, sendings: [...bySlot.values()] };
-  }
-  return plan;
+  return {
+    sendings: [...bySlot.values()],
+    goesOn: parts.some((part) => part?.goesOn),
+    begins: (answers) => {
+      for (const part of parts) part?.begins?.(answers);
+    },
+  };
 }

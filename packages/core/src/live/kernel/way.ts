@@ -80,7 +80,8 @@ export function springWay(stiffness: number, damping: number, mass: number): Way
 
 /**
  * A curve e over a duration: d·(1 − e(p)), and for a value that keeps its speed + k·p·(1 − p)² with k so that it begins
- * with that speed; lands exactly, with the slope that the curve ends with. Its slope has to be finite everywhere.
+ * with that speed; lands exactly, with the slope that the curve ends with, and is nothing after that, however long what
+ * it goes to moves on. Its slope has to be finite everywhere.
  */
 export function curveWay(
   { value, slope }: Pick<CompiledCurve, "value" | "slope">,
@@ -90,11 +91,11 @@ export function curveWay(
     begin: (d, v) => (v === undefined ? 0 : v * duration + d * slope(0)),
     at(t, d, k) {
       const p = t / duration;
-      return d * (1 - value(p)) + k * p * (1 - p) ** 2;
+      return p < 1 ? d * (1 - value(p)) + k * p * (1 - p) ** 2 : 0;
     },
     rate(t, d, k) {
       const p = t / duration;
-      return (-d * slope(p) + k * (1 - p) * (1 - 3 * p)) / duration;
+      return p > 1 ? 0 : (-d * slope(p) + k * (1 - p) * (1 - 3 * p)) / duration;
     },
     length: (d, k) => (d === 0 && k === 0 ? 0 : duration),
   };

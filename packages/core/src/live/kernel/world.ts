@@ -99,6 +99,8 @@ export interface Sending {
   readonly goal: Goal;
   /** At once, whatever the response's way is. */
   readonly atOnce?: boolean;
+  /** It was under way along a part that is played and turns round, speed and all. */
+  readonly turnsRound?: boolean;
   readonly pose?: string;
 }
 
@@ -118,8 +120,6 @@ export interface Plan {
   readonly begins?: (answers: Answers) => void;
   /** A part that is under way and only goes on. */
   readonly goesOn?: boolean;
-  /** A part that is under way and turns round, speed and all. */
-  readonly turnsRound?: boolean;
 }
 
 /** What the parts of the engine and what is played are given of it. */

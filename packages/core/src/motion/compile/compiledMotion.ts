@@ -4,6 +4,7 @@ import { type CompiledFollower, Followers } from "../effects/followers.ts";
 import { addShakes, shakenValue } from "../effects/shakenPose.ts";
 import type { CompiledShake } from "../effects/shakes.ts";
 import { type CueEvent, type CueFinder, cueFinder } from "../playback/events.ts";
+import { shownMarkers } from "../view/markers.ts";
 import type { Channels } from "./channelStore.ts";
 import type { CurveSource } from "./curveSource.ts";
 import type { FigureTable } from "./figureTable.ts";
@@ -45,7 +46,7 @@ export class CompiledMotion implements Motion {
     this.slotCount = figures.rest.length;
     const { end, endless } = channels.extent;
     let duration = end;
-    for (const marker of study.markers) duration = Math.max(duration, marker.time);
+    for (const { time } of shownMarkers({ study, placements })) duration = Math.max(duration, time);
     this.duration = duration;
     this.endless = endless;
     if (study.followers.length > 0)

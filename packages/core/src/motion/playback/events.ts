@@ -1,19 +1,24 @@
-import { type Cue, findKey, type Study } from "../../study/index.ts";
+import { type Cue, findKey, type Group, type Study } from "../../study/index.ts";
 import {
   beginningOf,
   contentTime,
+  delaysOf,
+  type FigureFreeze,
+  freezesFor,
   type Iterations,
   isBackward,
   iterationStart,
-  linksInto,
+  type Level,
   outerTime,
   type Placed,
   type Placements,
   rateOf,
   shownThrough,
+  TIE,
   type TimeLink,
   withinTime,
 } from "../../timeline/index.ts";
+import { extentOf } from "../../value/index.ts";
 
 /** An occurrence of a cue. */
 export interface CueEvent {
@@ -22,19 +27,13 @@ export interface CueEvent {
   readonly cue: Cue;
 }
 
-/** A local time of an item, in each of its iterations. */
-interface Place {
-  readonly links: readonly TimeLink[];
-  readonly within: number;
-  /** Instead of the local time: the start or end of each iteration of the innermost link that repeats. */
-  readonly edge?: "start" | "end";
-}
-
-interface CuePlace extends Place {
+/** When a cue happens, as found in any stretch of time. */
+interface CuePlace {
   readonly cue: Cue;
-  /** Converts the time at which the cue's anchor is shown to the time of the cue, ms of the study; and the inverse. */
-  readonly later: (seen: number) => number;
-  readonly earlier: (time: number) => number;
+  /** The links from the study's time to what it is tethered to, which say how it repeats. */
+  readonly links: readonly TimeLink[];
+  /** Times of the study near an interval, ms, not in order. */
+  readonly times: (from: number, to: number) => number[];
 }
 
 /** Limit on the iterations examined at once, against iterations of almost no length. */
@@ -100,10 +99,8 @@ function firstOf(place: CuePlace): number | undefined {
 }
 
 /** Times at which a cue happens near an interval, in order. */
-function cueTimesIn(place: CuePlace, from: number, to: number): number[] {
-  return timesOf(place, place.earlier(from), place.earlier(to))
-    .map(place.later)
-    .sort((a, b) => a - b);
+function cueTimesIn({ times }: CuePlace, from: number, to: number): number[] {
+  return times(from - ROOM, to + ROOM).sort((a, b) => a - b);
 }
 
 /** Where the cues of a study happen, in the order of the sequence. */
@@ -116,59 +113,100 @@ export function cuePlaces(study: Study, placements: Placements): CuePlace[] {
   return places;
 }
 
-const AT_ONCE = { later: (seen: number) => seen, earlier: (time: number) => time };
-
 /**
- * A cue happens whenever its anchor is shown, in every iteration of the anchor and of the groups around it, plus its
- * offset, which is measured in the cue's own level: freezes and playback rates of that level apply to it.
+ * A cue happens when an item with the same tether would start, in every iteration of the groups around it; and where
+ * what it is tethered to repeats, once for each of those iterations, its offset later.
  */
 function placeOf(placed: Placed, cue: Cue, study: Study, { byId }: Placements): CuePlace {
+  const outer = linksTo(placed.level);
   const { tether } = cue;
   const key = tether.to === "key" ? findKey(study, tether.id) : undefined;
   const anchor =
     tether.to === "item" ? byId.get(tether.id) : key ? byId.get(key.tween.id) : undefined;
-  if (!anchor) return { cue, links: linksInto(placed), within: 0, ...AT_ONCE };
-  const { item, iterations, length, offsets } = anchor;
+  const repeated = anchor && iterationsBelow(anchor, commonLevel(anchor.level, placed.level));
+  if (!repeated)
+    return {
+      ...{ cue, links: outer },
+      times: (from, to) => timesOf(outer, from, to, () => [placed.start]),
+    };
   const atEnd = tether.to === "item" && tether.edge === "end";
-  // The end of a staggered tween is that of its last figure, including freezes of that figure.
-  const last = atEnd && offsets.length > 0 ? offsets.indexOf(Math.max(...offsets)) : 0;
-  const figure = item.type === "tween" ? item.figures[last] : undefined;
-  const links = [...linksInto(anchor, figure, offsets[last] ?? 0)];
-  const inner = links.pop() as Extract<TimeLink, { kind: "play" }>;
-  const cut = beginningOf(item);
-  const rate = item.type === "group" ? rateOf(item) : 1;
-  if (iterations) {
-    links.push({ ...inner, origin: inner.origin + cut, rate, iterations });
-    links.push({ kind: "play", origin: -cut, rate: 1 });
-  } else links.push({ ...inner, rate });
+  const inner = linksToEdge(anchor, commonLevel(anchor.level, placed.level), atEnd);
+  const { iterations, length } = anchor;
+  const cut = beginningOf(anchor.item);
+  const within = key ? key.key.time : atEnd ? cut + length : cut;
+  // A key is met as it is shown; an edge is where an iteration begins or ends in time, whichever way it runs.
   const edge = key || !iterations ? undefined : atEnd ? "end" : "start";
+  const inwards = linksTo(placed.level, commonLevel(anchor.level, placed.level));
+  const { offset } = tether;
   return {
-    cue,
-    links,
-    within: key ? key.key.time : atEnd ? cut + length : cut,
-    ...(edge ? { edge } : {}),
-    ...offsetBy(tether.offset, placed),
+    ...{ cue, links: [...outer, ...inner] },
+    times: (from, to) =>
+      timesOf(outer, from, to, (low, high) =>
+        timesOf(
+          inner,
+          outerTime(inwards, low - offset),
+          outerTime(inwards, high - offset),
+          () => [within],
+          edge,
+        ).map((time) => withinTime(inwards, time) + offset),
+      ),
   };
 }
 
-/** Adds an offset, measured in an item's level, to a time of the study; and the inverse. */
-function offsetBy(offset: number, placed: Placed): Pick<CuePlace, "later" | "earlier"> {
-  if (offset === 0) return AT_ONCE;
-  // The links to the level, without the start of the item itself.
-  const links = linksInto(placed).slice(0, -1);
-  const repeats = links.some((link) => link.kind === "play" && link.iterations);
-  if (!repeats)
-    return {
-      later: (seen) => outerTime(links, withinTime(links, seen) + offset),
-      earlier: (time) => outerTime(links, withinTime(links, time) - offset),
-    };
-  // In a level that repeats, an offset may lead beyond the end of an iteration; there only the rates apply.
-  let rate = 1;
-  for (const link of links) if (link.kind === "play") rate *= link.rate;
-  return {
-    later: (seen) => seen + offset / rate,
-    earlier: (time) => time - offset / rate,
-  };
+/** The innermost level in which two levels lie. */
+function commonLevel(one: Level, other: Level): Level {
+  const around = new Set<Level>();
+  for (let level: Level | undefined = one; level; level = level.group?.level) around.add(level);
+  let level = other;
+  while (!around.has(level) && level.group) level = level.group.level;
+  return level;
+}
+
+/** Whether an item, or a group around it inside of a level, repeats. */
+function iterationsBelow(item: Placed, level: Level): boolean {
+  for (let at: Placed | null = item; at; at = at.level.group) {
+    if (at.iterations) return true;
+    if (at.level === level) return false;
+  }
+  return false;
+}
+
+/** Freezes as a link; none where there are none. */
+const freezeLink = (freezes: readonly FigureFreeze[]): TimeLink[] =>
+  freezes.length === 0 ? [] : [{ kind: "freezes", freezes }];
+
+/**
+ * The links from the study's time, or from the time of a level around it, to the time at which an item of a level
+ * starts.
+ */
+function linksTo(level: Level, from?: Level): TimeLink[] {
+  if (level === from) return [];
+  return [...linksThrough(level, from), ...freezeLink(delaysOf(level.freezes))];
+}
+
+/** The links to a level through the groups around it, without the freezes in it. */
+function linksThrough({ group }: Level, from?: Level): TimeLink[] {
+  if (!group) return [];
+  const { level, start, iterations, item } = group;
+  const around =
+    level === from
+      ? []
+      : [...linksThrough(level, from), ...freezeLink(freezesFor(level.freezes, undefined, start))];
+  const rate = rateOf(item as Group);
+  return [...around, { kind: "play", origin: start, rate, ...(iterations ? { iterations } : {}) }];
+}
+
+/** The links from the time of a level to an item's own. Of a staggered tween the last figure's end is its end. */
+function linksToEdge(anchor: Placed, from: Level, atEnd: boolean): TimeLink[] {
+  const { item, iterations, start, offsets } = anchor;
+  const late = atEnd && offsets.length > 0 ? extentOf(offsets)[1] : 0;
+  const rate = item.type === "group" ? rateOf(item) : 1;
+  const cut = beginningOf(item);
+  return [
+    ...linksTo(anchor.level, from),
+    { kind: "play", origin: start + late, rate, ...(iterations ? { iterations } : {}) },
+    { kind: "play", origin: -cut, rate: 1 },
+  ];
 }
 
 /** Times of the study near an interval, ms, at which a local time is shown, in any iteration. */
@@ -178,14 +216,26 @@ export function timesShown(
   from: number,
   to: number,
 ): number[] {
-  return timesOf({ links, within }, from, to);
+  return timesOf(links, from - ROOM, to + ROOM, () => [within]);
 }
 
-function timesOf({ links, within, edge }: Place, from: number, to: number): number[] {
+/**
+ * Times near an interval, ms, at which local times are shown, in any iteration.
+ *
+ * @param local the local times near an interval of the innermost link
+ * @param edge in place of them: the start or end of each iteration of the last link but one
+ */
+function timesOf(
+  links: readonly TimeLink[],
+  from: number,
+  to: number,
+  local: (low: number, high: number) => readonly number[],
+  edge?: "start" | "end",
+): number[] {
   const edgeAt = edge ? links.length - 2 : -1;
-  const meet = (index: number, low: number, high: number): number[] => {
+  const meet = (index: number, low: number, high: number): readonly number[] => {
     const link = links[index];
-    if (!link) return [within];
+    if (!link) return local(low, high);
     if (link.kind === "freezes") {
       const inner = [low, high].map((t) => contentTime(link.freezes, t)) as [number, number];
       return meet(index + 1, inner[0] - ROOM, inner[1] + ROOM).map((time) =>
@@ -202,14 +252,15 @@ function timesOf({ links, within, edge }: Place, from: number, to: number): numb
         const reach = Math.min(1, iterations.count - iteration) * iterations.length;
         if (index === edgeAt) return [out(edge === "end" ? begin + reach : begin)];
         const backward = isBackward(iterations.direction, iteration);
+        // Rounding must not decide whether a key at the very end of an iteration belongs to it.
         return meet(index + 1, -ROOM, iterations.length + ROOM)
           .map((time) => (backward ? iterations.length - time : time))
-          .filter((time) => time >= 0 && time <= reach)
-          .map((time) => out(begin + time));
+          .filter((time) => time >= -TIE && time <= reach + TIE)
+          .map((time) => out(begin + Math.min(Math.max(time, 0), reach)));
       },
     );
   };
-  return meet(0, from - ROOM, to + ROOM);
+  return [...meet(0, from, to)];
 }
 
 /** Indices of the iterations that overlap an interval, measured from the start of the first. */
