@@ -21,7 +21,18 @@ const common = {
   modulePathIgnorePatterns: ["/dist/", "/data/"],
 };
 
-const project = (displayName, roots, extra = {}) => ({ ...common, displayName, roots, ...extra });
+/** What is judged by time alone runs by itself, after everything else. */
+const TIMED = ["frames", "large", "pointerCost"];
+/** What plays in other engines than Chromium too. */
+const ENGINES = "/e2e/engines/";
+const timed = TIMED.map((name) => `/${name}\\.test\\.ts$`);
+
+const project = (displayName, roots, extra = {}) => ({
+  ...common,
+  testPathIgnorePatterns: ["/node_modules/", ...timed, ENGINES],
+  ...{ displayName, roots, ...extra },
+});
+const again = { setupFilesAfterEnv: ["<rootDir>/e2e/harness/again.ts"] };
 
 export default {
   projects: [
@@ -33,6 +44,16 @@ export default {
     project("cli", ["<rootDir>/apps/cli/src"]),
     project("server", ["<rootDir>/apps/server/src"]),
     project("web", ["<rootDir>/apps/web/src"]),
-    project("e2e", ["<rootDir>/e2e"], { setupFilesAfterEnv: ["<rootDir>/e2e/harness/again.ts"] }),
+    project("e2e", ["<rootDir>/e2e"], again),
+    project("engines", ["<rootDir>/e2e/engines"], {
+      ...again,
+      testPathIgnorePatterns: ["/node_modules/"],
+    }),
+    project("timing", ["<rootDir>/e2e", "<rootDir>/packages/core/src"], {
+      ...again,
+      testPathIgnorePatterns: ["/node_modules/"],
+      testMatch: TIMED.map((name) => `**/${name}.test.ts`),
+    }),
   ],
+  testSequencer: "<rootDir>/scripts/testOrder.mjs",
 };

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { readCollection } from "@levitas/core/format";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
-import { audit } from "./harness/audit.ts";
+import { audit, THEMES } from "./harness/audit.ts";
 import { dragBy, frames, press, textOf } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { keepCurves } from "./harness/ownCurves.ts";
@@ -370,27 +370,24 @@ describe("the curves", () => {
     expect((await page.$$("article")).length).toBeLessThan(40);
   });
 
-  it.each(["light", "dark"])(
-    "axe finds no serious fault on the curves and in the room, %s",
-    async (theme) => {
-      await page.evaluate((name) => localStorage.setItem("levitas-theme", name), theme);
-      await page.reload();
-      await page.waitForSelector("article");
-      await race("Back out");
-      expect(await audit(page)).toEqual([]);
-      await press(page, "Readings");
-      expect(await audit(page)).toEqual([]);
-      await page.goto(
-        `${server.url}/curves/try#curve=${encodeURIComponent('path("M 0 0 L 0.5 1.2 L 1 1")')}`,
-      );
-      await page.waitForSelector("[data-point]");
-      expect(await audit(page)).toEqual([]);
-      await page.goto(`${server.url}/curves/try#curve=spring()`);
-      await page.reload();
-      await page.waitForSelector('[aria-label="Stiffness, slider"]');
-      expect(await audit(page)).toEqual([]);
-    },
-  );
+  it.each(THEMES)("axe finds no serious fault on the curves and in the room, %s", async (theme) => {
+    await page.evaluate((name) => localStorage.setItem("levitas-theme", name), theme);
+    await page.reload();
+    await page.waitForSelector("article");
+    await race("Back out");
+    expect(await audit(page)).toEqual([]);
+    await press(page, "Readings");
+    expect(await audit(page)).toEqual([]);
+    await page.goto(
+      `${server.url}/curves/try#curve=${encodeURIComponent('path("M 0 0 L 0.5 1.2 L 1 1")')}`,
+    );
+    await page.waitForSelector("[data-point]");
+    expect(await audit(page)).toEqual([]);
+    await page.goto(`${server.url}/curves/try#curve=spring()`);
+    await page.reload();
+    await page.waitForSelector('[aria-label="Stiffness, slider"]');
+    expect(await audit(page)).toEqual([]);
+  });
 });
 
 /** Waits until something holds, a few seconds at most. */

@@ -12,20 +12,23 @@ import type { Browser, Page } from "puppeteer-core";
 import { BEGINS } from "../packages/core/src/format/css/cssBegins.ts";
 import { REDUCED_WAYS } from "../packages/core/src/format/css/cssReduced.ts";
 import { moduleRuntime } from "../packages/core/src/format/handoff/moduleText.ts";
-import { anyStudy, demoStudies } from "../packages/core/src/testing/index.ts";
+import { anyStudy, cases, demoStudies, IS_WHOLE } from "../packages/core/src/testing/index.ts";
 import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
 import { launchBrowser } from "./harness/browser.ts";
 import { choreography, restlessStudy } from "./harness/choreography.ts";
 import { buildStage, compareStage, expectAlike } from "./harness/stage.ts";
 
 /** How many random studies are compared. */
-const RANDOM = process.env.LEVITAS_FULL ? 100 : 12;
-/** Moments of a study at which it is compared; what is endless is followed on into its second round. */
+const RANDOM = cases(6, 100);
+/**
+ * Moments of a study at which it is compared: all of them as CSS, of which the other formats are made, and fewer of these
+ * in the ordinary run. What is endless is followed on into its second round. */
 const MOMENTS = 240;
-const momentsOf = ({ duration, endless }: Motion) => {
+const MANY = cases(24, MOMENTS);
+const momentsOf = ({ duration, endless }: Motion, count = MANY) => {
   const until = duration * (endless ? 1.6 : 1);
   // Between jumps: at the very moment of one, a rounding decides which side is seen.
-  return [0, ...Array.from({ length: MOMENTS }, (_, i) => (until * (i + 0.371)) / MOMENTS), until];
+  return [0, ...Array.from({ length: count }, (_, i) => (until * (i + 0.371)) / count), until];
 };
 
 const demos = demoStudies();
@@ -80,17 +83,20 @@ describe("the CSS hand-off in a real browser", () => {
       anyStudy(seed),
     ]),
   ];
+  /** Of what other formats than CSS are made of: five demos and four awkward studies, all of them in the whole run. */
+  const some = IS_WHOLE ? [...demos, ...awkward] : [...demos.slice(0, 5), ...awkward.slice(0, 4)];
   it.each([...demos, ...awkward])("shows what motion.at says: %s", async (_, study) => {
     const motion = compileStudy(study);
     await buildStage(page, study);
     const { duration, endless } = motion;
-    const beyond = endless ? momentsOf(motion).map((time) => duration + time * 2.31) : [];
-    const all = [...momentsOf(motion), duration + 500, ...beyond];
+    const moments = momentsOf(motion, MOMENTS);
+    const beyond = endless ? moments.map((time) => duration + time * 2.31) : [];
+    const all = [...moments, duration + 500, ...beyond];
     expectAlike(await compareStage(page, motion, all, 0.1));
   });
 
   it.each(
-    [...demos, ...awkward].flatMap(([name, study]) =>
+    some.flatMap(([name, study]) =>
       ["page", "module", "react", "svg"].map((format): [string, string, Study] => [
         format,
         name,
@@ -103,7 +109,7 @@ describe("the CSS hand-off in a real browser", () => {
     expectAlike(await compareStage(page, motion, momentsOf(motion), 0.1));
   });
 
-  it.each([...demos, ...awkward])("moves as SVG without styles: %s", async (name, study) => {
+  it.each(some)("moves as SVG without styles: %s", async (name, study) => {
     // SVG has no perspective, and of two turns toward the eye it shows only how narrow they make a figure.
     const flat = withoutDepth(study);
     const motion = compileStudy(flat);
@@ -115,7 +121,7 @@ describe("the CSS hand-off in a real browser", () => {
     expectAlike(found, tolerancesWithin(share));
   });
 
-  it.each([...demos, ...awkward])("stands still as it is at a moment: %s", async (_, study) => {
+  it.each(some)("stands still as it is at a moment: %s", async (_, study) => {
     const motion = compileStudy(study);
     const still = HANDOFF_FORMATS.find(({ id }) => id === "still");
     for (const part of [0, 0.31, 0.77]) {
@@ -127,58 +133,62 @@ describe("the CSS hand-off in a real browser", () => {
     }
   });
 
-  it.each(demos)("looks as an image as it does in a page: %s", async (_, study) => {
-    const { width, height } = study.scene;
-    const still = HANDOFF_FORMATS.find(({ id }) => id === "still");
-    const time = compileStudy(study).duration * 0.6;
-    const text = still?.write(study, { time }, {}).text ?? "";
-    const clip = { x: 0, y: 0, width, height };
-    const style = "<!doctype html><style>body{margin:0} svg,img{display:block}</style>";
-    await page.setViewport({ width, height });
-    await page.setContent(`${style}${text}`);
-    const inPage = await page.screenshot({ clip, encoding: "base64" });
-    // By itself it is XML, and read more strictly.
-    await page.setContent(
-      `${style}<img src="data:image/svg+xml;charset=utf-8,${encodeURIComponent(text)}">`,
-    );
-    await page.waitForFunction(() => (document.querySelector("img") as HTMLImageElement).complete);
-    const asImage = await page.screenshot({ clip, encoding: "base64" });
-    const off = await page.evaluate(
-      async (...shots) => {
-        const [one, other] = await Promise.all(
-          shots.map(async (shot) => {
-            const image = new Image();
-            image.src = `data:image/png;base64,${shot}`;
-            await image.decode();
-            const canvas = new OffscreenCanvas(image.width, image.height).getContext("2d");
-            canvas?.drawImage(image, 0, 0);
-            return canvas?.getImageData(0, 0, image.width, image.height).data ?? [];
-          }),
-        );
-        const far = [...(one ?? [])].filter((value, i) => Math.abs(value - (other?.[i] ?? 0)) > 40);
-        return far.length / (one?.length ?? 1);
-      },
-      inPage,
-      asImage,
-    );
-    // Edges may be drawn a little differently; a thing that is missing is more than that.
-    expect(off).toBeLessThan(0.005);
-  });
-
-  it.each([...demos, ...awkward])(
-    "goes from pose to pose as a transition: %s",
+  it.each(demos.slice(0, cases(3, demos.length)))(
+    "looks as an image as it does in a page: %s",
     async (_, study) => {
-      const motion = compileStudy(study);
-      const { lost } = transitionCss(study, { when: "class", on: "[data-scene]", share: 1 });
-      await buildStage(page, study, "transition");
-      // What a transition cannot do is said; then its two poses are what is left to compare.
-      const isWhole = lost.length === 0 && !motion.endless;
-      const inside = momentsOf(motion).filter((time) => time <= motion.duration);
-      const times = isWhole ? inside : [motion.duration + 1000];
-      const still = isWhole ? motion : heldAtEnd(motion);
-      expectAlike(await compareStage(page, still, times, 0.1));
+      const { width, height } = study.scene;
+      const still = HANDOFF_FORMATS.find(({ id }) => id === "still");
+      const time = compileStudy(study).duration * 0.6;
+      const text = still?.write(study, { time }, {}).text ?? "";
+      const clip = { x: 0, y: 0, width, height };
+      const style = "<!doctype html><style>body{margin:0} svg,img{display:block}</style>";
+      await page.setViewport({ width, height });
+      await page.setContent(`${style}${text}`);
+      const inPage = await page.screenshot({ clip, encoding: "base64" });
+      // By itself it is XML, and read more strictly.
+      await page.setContent(
+        `${style}<img src="data:image/svg+xml;charset=utf-8,${encodeURIComponent(text)}">`,
+      );
+      await page.waitForFunction(
+        () => (document.querySelector("img") as HTMLImageElement).complete,
+      );
+      const asImage = await page.screenshot({ clip, encoding: "base64" });
+      const off = await page.evaluate(
+        async (...shots) => {
+          const [one, other] = await Promise.all(
+            shots.map(async (shot) => {
+              const image = new Image();
+              image.src = `data:image/png;base64,${shot}`;
+              await image.decode();
+              const canvas = new OffscreenCanvas(image.width, image.height).getContext("2d");
+              canvas?.drawImage(image, 0, 0);
+              return canvas?.getImageData(0, 0, image.width, image.height).data ?? [];
+            }),
+          );
+          const far = [...(one ?? [])].filter(
+            (value, i) => Math.abs(value - (other?.[i] ?? 0)) > 40,
+          );
+          return far.length / (one?.length ?? 1);
+        },
+        inPage,
+        asImage,
+      );
+      // Edges may be drawn a little differently; a thing that is missing is more than that.
+      expect(off).toBeLessThan(0.005);
     },
   );
+
+  it.each(some)("goes from pose to pose as a transition: %s", async (_, study) => {
+    const motion = compileStudy(study);
+    const { lost } = transitionCss(study, { when: "class", on: "[data-scene]", share: 1 });
+    await buildStage(page, study, "transition");
+    // What a transition cannot do is said; then its two poses are what is left to compare.
+    const isWhole = lost.length === 0 && !motion.endless;
+    const inside = momentsOf(motion).filter((time) => time <= motion.duration);
+    const times = isWhole ? inside : [motion.duration + 1000];
+    const still = isWhole ? motion : heldAtEnd(motion);
+    expectAlike(await compareStage(page, still, times, 0.1));
+  });
 
   it("can be played, slowed, sent to a time and back, and tells its cues, as a module", async () => {
     const study = demos.find(([name]) => name === "Kiosk arrival")?.[1];

@@ -7,7 +7,7 @@ import { compileStudy } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import { buildSync } from "esbuild";
 import type { Browser, Page } from "puppeteer-core";
-import { demoStudies, liveDemos } from "../packages/core/src/testing/index.ts";
+import { cases, demoStudies, liveDemos } from "../packages/core/src/testing/index.ts";
 import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
 import { launchBrowser } from "./harness/browser.ts";
 import { choreography, restlessStudy } from "./harness/choreography.ts";
@@ -15,7 +15,7 @@ import { compareStage, expectAlike } from "./harness/stage.ts";
 
 const ROOT = resolve(import.meta.dirname, "..");
 const studies: [string, Study][] = [
-  ...demoStudies(),
+  ...demoStudies().slice(0, cases(4, 100)),
   ["an awkward study", awkwardStudy()],
   ["a study in depth", deepStudy()],
   ["repeats, staggers and groups", choreography()],

@@ -5,7 +5,7 @@ import { compileStudy } from "@levitas/core/motion";
 import type { Study, Take } from "@levitas/core/study";
 import type { Page } from "puppeteer-core";
 import { useApp } from "./harness/app.ts";
-import { audit } from "./harness/audit.ts";
+import { audit, THEMES } from "./harness/audit.ts";
 import { makeStudy, press, storedDocument, textOf, waitUntilSaved } from "./harness/bench.ts";
 import { openLive, scenePlace } from "./harness/liveScene.ts";
 
@@ -336,7 +336,7 @@ describe("Live", () => {
     });
   });
 
-  it.each(["light", "dark"])("axe finds no serious fault, %s", async (theme) => {
+  it.each(THEMES)("axe finds no serious fault, %s", async (theme) => {
     await open("tide-dial-answers");
     if (theme === "dark") await press(page, "Use the dark theme");
     await click(440, 194);

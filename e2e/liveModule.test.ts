@@ -10,13 +10,13 @@ import {
 import { replay, takeMotion, trialTake } from "@levitas/core/live";
 import type { Study, Take, TakeEvent } from "@levitas/core/study";
 import type { Browser, Page } from "puppeteer-core";
-import { anyLiveStudy, liveDemos } from "../packages/core/src/testing/index.ts";
+import { anyLiveStudy, cases, liveDemos } from "../packages/core/src/testing/index.ts";
 import { launchBrowser } from "./harness/browser.ts";
 import { penPress } from "./harness/pen.ts";
 import { buildStage, compareStage, expectAlike } from "./harness/stage.ts";
 
 /** Random studies that are run as well. */
-const RANDOM = 24;
+const RANDOM = cases(6, 24);
 const LIVE = HANDOFF_FORMATS.find(({ id }) => id === "live");
 const demos = liveDemos();
 const demo = (name: string): Study => {

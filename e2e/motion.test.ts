@@ -1,7 +1,7 @@
 import { compileStudy, trackValue } from "@levitas/core/motion";
 import { eachTween, type Study, tracksOf } from "@levitas/core/study";
 import type { Browser, Page } from "puppeteer-core";
-import { audit } from "./harness/audit.ts";
+import { audit, THEMES } from "./harness/audit.ts";
 import {
   dragBy,
   dragFrom,
@@ -686,7 +686,7 @@ describe("keyframed motion on the bench", () => {
     expect(keysOf(await stored(), "Pass", "scaleX").at(-1)).toEqual([1300, 1.25]);
   });
 
-  it.each(["light", "dark"])(
+  it.each(THEMES)(
     "axe finds no serious fault with graph, recipes, dress, palette, picker and follow open, %s",
     async (theme) => {
       await openDemo("pass-lands");

@@ -12,7 +12,7 @@ import {
 import { placeItems } from "@levitas/core/timeline";
 import type { Browser, Page } from "puppeteer-core";
 import { rope } from "../packages/core/bench/harbour.mjs";
-import { audit } from "./harness/audit.ts";
+import { audit, THEMES } from "./harness/audit.ts";
 import {
   dragBy,
   dragFrom,
@@ -725,7 +725,7 @@ describe("sequences on the bench", () => {
     expect(starts(study)["pull-499"]).toBeGreaterThan(4990);
   }, 90_000);
 
-  it.each(["light", "dark"])("axe finds no serious fault on the sequence, %s", async (theme) => {
+  it.each(THEMES)("axe finds no serious fault on the sequence, %s", async (theme) => {
     await page.emulateMediaFeatures([{ name: "prefers-color-scheme", value: theme }]);
     await openWith({ demo: "kiosk-arrival" });
     await arrange();

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
-import { audit } from "./harness/audit.ts";
+import { audit, THEMES } from "./harness/audit.ts";
 import { frames, openStudyByName, press, textOf } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { handoffText, openHandoff } from "./harness/handoffRoom.ts";
@@ -144,7 +144,7 @@ describe("the studies", () => {
     expect(await textOf(page, "h1")).toContain("nothing at this address");
   });
 
-  it.each(["light", "dark"])("axe finds no serious fault on either screen, %s", async (theme) => {
+  it.each(THEMES)("axe finds no serious fault on either screen, %s", async (theme) => {
     await page.evaluate((name) => localStorage.setItem("levitas-theme", name), theme);
     await page.reload();
     await page.waitForSelector("article");

@@ -86,6 +86,30 @@ export function ensureChromium() {
   );
 }
 
+/** Where Firefox is, if it is there. */
+export function findFirefox() {
+  const known = [process.env.FIREFOX, "/usr/bin/firefox-esr", "/usr/bin/firefox"];
+  return known.find((path) => path && existsSync(path));
+}
+
+/** Where the other engines are that `npm run test:all` plays in; on Debian they are installed if they are missing. */
+export function ensureEngines() {
+  const webkit = "/usr/bin/WebKitWebDriver";
+  const areThere = () => findFirefox() && existsSync(webkit) && existsSync("/usr/bin/Xvfb");
+  if (!areThere() && existsSync("/usr/bin/apt-get") && process.getuid?.() === 0) {
+    console.log("Installing Firefox and WebKitGTK, in which what leaves is played.");
+    const quiet = { stdio: "inherit", env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } };
+    const packages = ["firefox-esr", "webkit2gtk-driver", "xvfb"];
+    spawnSync("apt-get", ["update", "-qq"], quiet);
+    spawnSync("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...packages], quiet);
+  }
+  if (!areThere())
+    fail(
+      "The whole matrix plays in Firefox and WebKitGTK too. On Debian: apt-get install firefox-esr webkit2gtk-driver xvfb.",
+    );
+  return { FIREFOX: findFirefox(), WEBKIT: webkit };
+}
+
 /** Starts a program that goes on running; signals are passed to it and its end is ours. */
 export function become(program, args, env = {}) {
   const child = spawn(program, args, {

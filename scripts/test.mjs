@@ -1,40 +1,49 @@
-// npm test [-- jest arguments]: everything, as it is shipped. The last line counts.
+// npm test [-- jest arguments]: every test within minutes, as it is shipped. The last line counts.
+// npm run test:all: the whole matrix: every format at every moment, every random case, other engines.
+// npm run test:one -- PATH: the suites whose path matches, without a build.
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { ensureBuilt, ensureChromium, ensureInstalled, fail, ROOT } from "./lib.mjs";
+import {
+  ensureBuilt,
+  ensureChromium,
+  ensureEngines,
+  ensureInstalled,
+  fail,
+  findFirefox,
+  ROOT,
+} from "./lib.mjs";
+
+const [mode, ...given] = process.argv.slice(2);
+const isOne = mode === "--one";
+const isAll = mode === "--all";
+const more = isOne || isAll ? given : process.argv.slice(2);
+if (isOne && more.length === 0) fail("Give a path: npm run test:one -- packages/core/src/curve");
 
 ensureInstalled();
-ensureBuilt();
-const chromium = ensureChromium();
+// What runs in a browser is tested as it is shipped; a single suite of the core needs neither.
+const needsBrowser = isOne
+  ? more.some((path) => path.includes("e2e"))
+  : !more.includes("--selectProjects") || /e2e|timing|engines/.test(more.join(" "));
+if (!isOne || needsBrowser) ensureBuilt();
+const env = { ...process.env };
+if (needsBrowser) env.CHROMIUM = ensureChromium();
+if (isAll) {
+  env.LEVITAS_FULL = "1";
+  Object.assign(env, ensureEngines());
+} else if (needsBrowser) env.FIREFOX ??= findFirefox() ?? "";
 const folder = mkdtempSync(join(tmpdir(), "levitas-test-"));
 
 /** Runs Jest with some arguments and reads what it counted; undefined where it did not come to its end. */
-function run(name, more) {
+function run(name, args) {
   const output = join(folder, `${name}.json`);
-  const { status } = spawnSync(
-    process.execPath,
-    [
-      "--experimental-vm-modules",
-      "--no-warnings",
-      join(ROOT, "node_modules/jest/bin/jest.js"),
-      "--json",
-      `--outputFile=${output}`,
-      // One after another: frame times measured beside other tests would say nothing.
-      "--runInBand",
-      // A loaded machine is no failure; a test that hangs is, a minute later.
-      "--testTimeout=60000",
-      // A failed test may leave a server or a browser open; that must not keep the run from ending.
-      "--forceExit",
-      ...more,
-    ],
-    {
-      cwd: ROOT,
-      stdio: ["ignore", "ignore", "inherit"],
-      env: { ...process.env, CHROMIUM: chromium },
-    },
-  );
+  const jest = ["--experimental-vm-modules", "--no-warnings", "node_modules/jest/bin/jest.js"];
+  // A loaded machine is no failure; a test that hangs is, a minute later.
+  const settings = ["--json", `--outputFile=${output}`, "--testTimeout=60000"];
+  const { status } = spawnSync(process.execPath, [...jest, ...settings, ...args], {
+    ...{ cwd: ROOT, stdio: ["ignore", "ignore", "inherit"], env },
+  });
   try {
     return { status, ...JSON.parse(readFileSync(output, "utf8")) };
   } catch {
@@ -42,26 +51,34 @@ function run(name, more) {
   }
 }
 
-const given = process.argv.slice(2);
-// Several processes: Jest keeps the modules of every suite, which together take more than Node's 4 GB.
-const PARTS = { e2e: 2, core: 4, cli: 1, server: 1, web: 1, scripts: 1 };
+/** Three at a time on two cores, since browsers mostly wait; Jest keeps modules, so that workers are renewed. */
+const MANY = ["--maxWorkers=3", "--workerIdleMemoryLimit=1200MB"];
+const UNTIMED = ["core", "cli", "server", "web", "scripts", "e2e", ...(isAll ? ["engines"] : [])];
+const begin = Date.now();
 const runs =
-  given.length > 0
-    ? [run("given", given)]
-    : Object.entries(PARTS).flatMap(([project, parts]) =>
-        Array.from({ length: parts }, (_, i) =>
-          run(`${project}-${i}`, ["--selectProjects", project, `--shard=${i + 1}/${parts}`]),
-        ),
-      );
+  more.length > 0
+    ? [run("given", ["--runInBand", ...more])]
+    : [
+        run("all", ["--selectProjects", ...UNTIMED, ...MANY]),
+        // Frames and costs measured beside other tests would say nothing.
+        run("timing", ["--selectProjects", "timing", "--runInBand"]),
+      ];
 rmSync(folder, { recursive: true, force: true });
 if (runs.includes(undefined)) fail("Jest did not finish; what it printed above says why.");
-const retried = runs
-  .flatMap(({ testResults }) => testResults)
+
+const suites = runs.flatMap(({ testResults }) => testResults);
+const seconds = ({ startTime, endTime }) => Math.round((endTime - startTime) / 1000);
+console.log(`${Math.round((Date.now() - begin) / 1000)} s. The slowest suites:`);
+for (const suite of [...suites].sort((a, b) => seconds(b) - seconds(a)).slice(0, 10))
+  console.log(`  ${seconds(suite)} s ${suite.name.slice(ROOT.length + 1)}`);
+const retried = suites
   .flatMap(({ assertionResults }) => assertionResults)
   .filter(({ invocations }) => invocations > 1);
 for (const { fullName } of retried) console.log(`Tried a second time: ${fullName}`);
 console.log(`${retried.length} ${retried.length === 1 ? "test was" : "tests were"} retried.`);
 const sum = (read) => runs.reduce((total, each) => total + read(each), 0);
+const left = sum(({ numPendingTests }) => numPendingTests);
+if (left > 0 && !isAll) console.log(`${left} tests are left to npm run test:all.`);
 const passed = sum(({ numPassedTests }) => numPassedTests);
 // A file that could not even be loaded counts as a failure, though it holds no counted test.
 const failed = sum((each) => each.numFailedTests + each.numRuntimeErrorTestSuites);

@@ -1,6 +1,10 @@
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import type { Page } from "puppeteer-core";
+import { IS_WHOLE } from "../../packages/core/src/testing/index.ts";
+
+/** The themes in which screens are looked at: contrast is the only thing that differs, so one of them in the ordinary run. */
+export const THEMES = IS_WHOLE ? ["light", "dark"] : ["dark"];
 
 const AXE = createRequire(import.meta.url).resolve("axe-core/axe.min.js");
 

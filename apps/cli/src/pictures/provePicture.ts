@@ -71,7 +71,7 @@ const DECODERS: Readonly<
   async apng(bytes) {
     const { default: loaded } = await import("@pdf-lib/upng");
     const upng = "decode" in loaded ? loaded : (loaded as { default: typeof loaded }).default;
-    const image = upng.decode(bytes.buffer);
+    const image = upng.decode(new Uint8Array(bytes).buffer);
     const frames = upng.toRGBA8(image);
     return {
       delays: image.frames.length > 0 ? image.frames.map(({ delay }) => delay) : [0],

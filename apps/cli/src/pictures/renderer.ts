@@ -101,5 +101,5 @@ function apart(pixels: Uint8Array<ArrayBuffer>): Uint8ClampedArray<ArrayBuffer> 
     for (let part = 0; part < 3; part++)
       pixels[i + part] = Math.min(255, Math.round(((pixels[i + part] as number) * 255) / alpha));
   }
-  return new Uint8ClampedArray(pixels.buffer);
+  return new Uint8ClampedArray(pixels.buffer, pixels.byteOffset, pixels.length);
 }

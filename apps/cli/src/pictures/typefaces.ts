@@ -78,7 +78,8 @@ function hundredsFor(own: readonly number[]): ReadonlyMap<number, number> {
 
 /** A font that says another weight of itself. Source: OpenType, table OS/2, usWeightClass. */
 function withWeight(file: Uint8Array<ArrayBuffer>, weight: number): Uint8Array<ArrayBuffer> {
-  const bytes = file.slice();
+  // A copy in memory of its own: `slice` of a Node Buffer goes on sharing the memory of others.
+  const bytes = new Uint8Array(file);
   const view = new DataView(bytes.buffer);
   const tables = view.getUint16(4);
   for (let i = 0; i < tables; i++) {

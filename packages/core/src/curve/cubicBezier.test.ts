@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { referenceBezier, referenceBezierAt } from "../testing/index.ts";
+import { cases, referenceBezier, referenceBezierAt } from "../testing/index.ts";
 import { type CubicBezierCurve, compileCurve } from "./index.ts";
 
 const bezier = (x1: number, y1: number, x2: number, y2: number): CubicBezierCurve => ({
@@ -32,12 +32,11 @@ describe("cubic-bezier", () => {
         const error = Math.abs(compileCurve(curve).value(p) - referenceBezier(curve, p));
         expect(error).toBeLessThanOrEqual(1e-9);
       }),
-      { numRuns: 4000, seed: 11 },
+      { numRuns: cases(1000, 4000), seed: 11 },
     );
   });
 
-  // All 20,000 take two minutes: LEVITAS_FULL=1 runs them, otherwise every tenth is enough.
-  const curves = process.env.LEVITAS_FULL ? 20_000 : 2_000;
+  const curves = cases(500, 20_000);
   it(`is within 1e-9 of the reference for ${curves} random curves at 50 places each`, () => {
     let worst = 0;
     for (const curve of fc.sample(anyBezier, { numRuns: curves, seed: 23 })) {

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { anyFamily } from "../testing/index.ts";
+import { anyFamily, cases } from "../testing/index.ts";
 import {
   type Curve,
   checkCurve,
@@ -58,7 +58,7 @@ describe("families", () => {
         const { value: at } = compileCurve(curve);
         expect([at(-1), at(0), at(1), at(2)]).toEqual([0, 0, 1, 1]);
       }),
-      { numRuns: 500 },
+      { numRuns: cases(200, 500) },
     );
   });
 
@@ -72,7 +72,7 @@ describe("families", () => {
         expect(at("in-out", p)).toBeCloseTo(1 - at("in-out", 1 - p), 9);
         expect(at("out-in", p)).toBeCloseTo(1 - at("out-in", 1 - p), 9);
       }),
-      { numRuns: 500 },
+      { numRuns: cases(200, 500) },
     );
   });
 
@@ -88,7 +88,7 @@ describe("families", () => {
         fc.pre(Math.abs(left - right) < 1e-3 * size);
         expect(Math.abs(slope(p) - right)).toBeLessThan(3e-3 * size);
       }),
-      { numRuns: 1500 },
+      { numRuns: cases(400, 1500) },
     );
   });
 
@@ -117,7 +117,7 @@ describe("families", () => {
         expect(parseCurve(printCurve(curve))).toEqual({ ok: true, value: curve });
         expect(checkCurve(curve, "")).toEqual([]);
       }),
-      { numRuns: 1000 },
+      { numRuns: cases(300, 1000) },
     );
   });
 

@@ -1,9 +1,9 @@
 import fc from "fast-check";
 import { readCurveText } from "../format/index.ts";
-import { anyCurve } from "../testing/index.ts";
+import { anyCurve, cases } from "../testing/index.ts";
 import { checkCurve, parseCurve, printCurve } from "./index.ts";
 
-const RUNS = process.env.LEVITAS_FULL ? 10_000 : 2500;
+const RUNS = cases(800, 10_000);
 
 /** Reads a text that may be anything: a sound curve, or a fault with a place in the text and a cure. */
 function outcome(text: string): void {

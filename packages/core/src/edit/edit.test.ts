@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { compileStudy } from "../motion/index.ts";
 import { checkStudy } from "../shape/index.ts";
 import { type Study, tracksOf } from "../study/index.ts";
-import { bezier, figure, key, kiosk, tween } from "../testing/index.ts";
+import { bezier, cases, figure, key, kiosk, tween } from "../testing/index.ts";
 import {
   addFigure,
   addKey,
@@ -294,7 +294,7 @@ describe("history", () => {
           expect(history.study).toEqual(last);
         },
       ),
-      { numRuns: 20, seed: 7 },
+      { numRuns: cases(5, 20), seed: 7 },
     );
   });
 });

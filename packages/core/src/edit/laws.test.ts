@@ -1,7 +1,7 @@
 import { compileStudy, findOverlaps } from "../motion/index.ts";
 import { checkStudy } from "../shape/index.ts";
 import { eachItem, eachTween, findTween, type Study, seededRandom } from "../study/index.ts";
-import { anyStudy, frozen } from "../testing/index.ts";
+import { anyStudy, cases, frozen } from "../testing/index.ts";
 import { placeItems } from "../timeline/index.ts";
 import { type Change, isEmpty } from "./history/change.ts";
 import { record, startHistory, undo } from "./history/history.ts";
@@ -38,7 +38,7 @@ import {
 } from "./index.ts";
 import { withPartners } from "./spatialPath/spacePoints.ts";
 
-const STUDIES = process.env.LEVITAS_FULL ? 1000 : 100;
+const STUDIES = cases(40, 1000);
 const EDITS = 20;
 
 /** The largest difference between two motions at some moments, for figures of the first. */

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { type Curve, compileCurve, type LinearStop } from "../curve/index.ts";
-import { anyCurve, anyFamily, anyPath, anySpring, readCurveOf } from "../testing/index.ts";
+import { anyCurve, anyFamily, anyPath, anySpring, cases, readCurveOf } from "../testing/index.ts";
 import { fitBezier, fitLinear, fitPath, greatestDifference } from "./index.ts";
 
 const worstOnGrid = (a: Curve, b: Curve, count = 10_000) => {
@@ -130,7 +130,7 @@ describe("straight pieces for a curve", () => {
         expect(at).toEqual([...at].sort((a, b) => a - b));
       }),
       // A failing curve is shown as it was drawn: making it smaller takes minutes.
-      { numRuns: 120, endOnFailure: true },
+      { numRuns: cases(40, 120), endOnFailure: true },
     );
   });
 
@@ -224,7 +224,7 @@ function longSearch(curve: Curve, within: boolean): number {
 }
 
 describe("the best cubic-bezier", () => {
-  it.each(SHOWN.filter((_, i) => i % 2 === 1))(
+  it.each(SHOWN.filter((_, i) => i % cases(4, 2) === 1))(
     "is never worse by a twentieth than a long search: %s",
     (text) => {
       const curve = readCurveOf(text);
@@ -288,7 +288,7 @@ describe("paths for curves", () => {
         expect(fit.error).toBeLessThanOrEqual(0.005);
         expect(worstOnGrid(curve, fit.curve)).toBeLessThanOrEqual(fit.error + 1e-9);
       }),
-      { numRuns: 100, endOnFailure: true },
+      { numRuns: cases(40, 100), endOnFailure: true },
     );
   });
 

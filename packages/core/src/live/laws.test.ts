@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import { checkStudy, readStudy } from "../shape/index.ts";
 import type { LiveResponse, Study } from "../study/index.ts";
-import { anyLiveStudy, anyStorm } from "../testing/index.ts";
+import { anyLiveStudy, anyStorm, cases } from "../testing/index.ts";
 import { createLive, type Live, replay } from "./index.ts";
 
-const RUNS = process.env.LEVITAS_FULL ? 400 : 40;
+const RUNS = cases(12, 400);
 const seeds = fc.nat(5000);
 const LENGTH = 3000;
 
@@ -33,7 +33,7 @@ function all(study: Study, midFlight: LiveResponse["midFlight"]): Study {
 
 describe("random studies and storms of events", () => {
   it("the studies are sound", () => {
-    for (let seed = 0; seed < 200; seed++) {
+    for (let seed = 0; seed < cases(40, 200); seed++) {
       const study = anyLiveStudy(seed);
       expect(checkStudy(study)).toEqual([]);
       expect(readStudy(JSON.parse(JSON.stringify(study)))).toEqual({ ok: true, value: study });
@@ -171,7 +171,7 @@ describe("random studies and storms of events", () => {
   });
 
   it("a storm of 10,000 events neither throws nor leaves a value outside of what its springs allow", () => {
-    for (const seed of [1, 2, 3, 4, 5, 6]) {
+    for (const seed of Array.from({ length: cases(2, 6) }, (_, i) => i + 1)) {
       const study = anyLiveStudy(seed);
       const live = replay(study, { events: anyStorm(study, seed, 10_000, 60_000) });
       const out = new Float64Array(live.motion.slotCount);

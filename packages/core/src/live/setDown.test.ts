@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { compileStudy } from "../motion/index.ts";
 import { checkStudy } from "../shape/index.ts";
 import { CHANNELS, type Study } from "../study/index.ts";
-import { anyLiveStudy, anyStorm } from "../testing/index.ts";
+import { anyLiveStudy, anyStorm, cases } from "../testing/index.ts";
 import { replay, SET_DOWN_TOLERANCE, setDownAsTweens } from "./index.ts";
 
 const LENGTH = 1500;
@@ -49,7 +49,7 @@ describe("a take set down as keys", () => {
             }
         }
       }),
-      { numRuns: process.env.LEVITAS_FULL ? 200 : 10 },
+      { numRuns: cases(3, 200) },
     );
     expect(keys).toBeGreaterThan(100);
   });

@@ -12,11 +12,11 @@ import {
 } from "../format/index.ts";
 import { compileStudy, thumbnailOf } from "../motion/index.ts";
 import { eachTween } from "../study/index.ts";
-import { anyCurve, anyStudy, mutated, mutatedText } from "../testing/index.ts";
+import { anyCurve, anyStudy, cases, mutated, mutatedText } from "../testing/index.ts";
 import { checkStudy } from "./checkStudy.ts";
 import { mendStudy, readStudy, readStudyText } from "./index.ts";
 
-const RUNS = process.env.LEVITAS_FULL ? 20_000 : 400;
+const RUNS = cases(120, 20_000);
 const options = { numRuns: RUNS, endOnFailure: true };
 
 /** Faults as a person can use them: a few, short, each with a cure. */

@@ -10,3 +10,4 @@ export { demoStudies, liveDemos } from "./demos.ts";
 export { frozen } from "./frozen.ts";
 export { mutated, mutatedText } from "./mutate.ts";
 export { readCurveOf } from "./readCurveOf.ts";
+export { cases, IS_WHOLE } from "./whole.ts";

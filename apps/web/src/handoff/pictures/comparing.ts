@@ -46,7 +46,7 @@ export const comparing = {
   },
   /** Keeps something of a frame as it was drawn. */
   keep(drawn: Uint8ClampedArray<ArrayBuffer>, index: number): void {
-    const all = new Uint32Array(drawn.buffer);
+    const all = new Uint32Array(drawn.buffer, drawn.byteOffset, drawn.length / 4);
     const some = new Uint32Array(Math.ceil(all.length / every));
     for (let k = 0; k < some.length; k++) some[k] = all[k * every] as number;
     kept[index] = some;

@@ -3,7 +3,7 @@ import { compileCurve } from "../../curve/index.ts";
 import { reverseCurve } from "../../fit/index.ts";
 import { compileStudy, pivotAt } from "../../motion/index.ts";
 import type { Study, Tween } from "../../study/index.ts";
-import { anyCurve, bezier, figure, key, kiosk, tween } from "../../testing/index.ts";
+import { anyCurve, bezier, cases, figure, key, kiosk, tween } from "../../testing/index.ts";
 import {
   applyRecipe,
   type Clipboard,
@@ -103,7 +103,7 @@ describe("a curve backwards", () => {
             : 1e-6;
         expect(Math.abs(1 - forth - back)).toBeLessThan(tolerance * Math.max(1, Math.abs(forth)));
       }),
-      { numRuns: 150, endOnFailure: true },
+      { numRuns: cases(40, 150), endOnFailure: true },
     );
   });
 });

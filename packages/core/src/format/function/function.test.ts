@@ -10,6 +10,7 @@ import {
   anyCurve,
   anyHostileName,
   anyStudy,
+  cases,
   demoStudies,
   figure,
   key,
@@ -22,7 +23,7 @@ import { cText, type FunctionTables, functionTables, scriptText } from "./functi
 import { piecesOf, polynomialAt } from "./pieces.ts";
 
 const demos = demoStudies();
-const awkward = Array.from({ length: 12 }, (_, i): [string, Study] => [
+const awkward = Array.from({ length: cases(3, 12) }, (_, i): [string, Study] => [
   `a random study, seed ${i + 201}`,
   anyStudy(i + 201),
 ]);
@@ -235,7 +236,7 @@ describe("polynomials", () => {
           }
         });
       }),
-      { numRuns: 150 },
+      { numRuns: cases(40, 150) },
     );
   });
 });

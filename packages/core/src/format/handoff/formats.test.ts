@@ -5,7 +5,15 @@ import { SaxesParser } from "saxes";
 import type { Curve } from "../../curve/index.ts";
 import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
-import { anyHostileName, demoStudies, figure, key, kiosk, tween } from "../../testing/index.ts";
+import {
+  anyHostileName,
+  cases,
+  demoStudies,
+  figure,
+  key,
+  kiosk,
+  tween,
+} from "../../testing/index.ts";
 import { HANDOFF_FORMATS } from "./formats.ts";
 import type { HandoffFormat, HandoffParts } from "./handoffFormat.ts";
 import { initialSettings, readHandoffSettings } from "./settings.ts";
@@ -186,7 +194,7 @@ describe("hostile names", () => {
       fc.property(anyHostileName, (name) => {
         expect(tagsOf(write(id, named(name, PLAIN)), id !== "page")).toEqual(tags);
       }),
-      { numRuns: 500 },
+      { numRuns: cases(60, 500) },
     );
   });
 
@@ -198,7 +206,7 @@ describe("hostile names", () => {
         const line = name.replace(/\n/g, " ");
         expect(tagsOf(write("svg", named(line, PLAIN), { moves: "smil" }), true)).toEqual(tags);
       }),
-      { numRuns: 500 },
+      { numRuns: cases(60, 500) },
     );
   });
 
@@ -208,7 +216,7 @@ describe("hostile names", () => {
         // Throws at the first thing that XML does not allow.
         new SaxesParser().write(write("svg", named(name, PLAIN), { moves })).close();
       }),
-      { numRuns: 500 },
+      { numRuns: cases(60, 500) },
     );
   });
 
@@ -218,7 +226,7 @@ describe("hostile names", () => {
       fc.property(anyHostileName, (name) => {
         expect(tokensOf(write(id, named(name, PLAIN)))).toEqual(tokens);
       }),
-      { numRuns: 500 },
+      { numRuns: cases(60, 500) },
     );
   });
 
@@ -232,7 +240,7 @@ describe("hostile names", () => {
           expect(module.duration).toBe(400);
           if (id === "cues") expect(module.cues[0].name).toBe(name);
         }),
-        { numRuns: 60 },
+        { numRuns: cases(12, 60) },
       );
     },
   );
@@ -252,7 +260,7 @@ describe("hostile names", () => {
           .replace(/^import .*$/gm, "");
         expect(() => new Function(text)).not.toThrow();
       }),
-      { numRuns: 500 },
+      { numRuns: cases(60, 500) },
     );
   });
 
@@ -264,7 +272,7 @@ describe("hostile names", () => {
         for (const row of readCsv(write("frames", study))) expect(row).toHaveLength(width ?? 0);
         expect(JSON.parse(write("frames", study, { as: "json" })).name).toBe(name);
       }),
-      { numRuns: 500 },
+      { numRuns: cases(60, 500) },
     );
   });
 
@@ -274,7 +282,7 @@ describe("hostile names", () => {
         const [group] = Object.values<object>(JSON.parse(write("tokens", named(name, PLAIN))));
         expect(Object.keys(group ?? {})).toEqual(["easing", "duration", "transition"]);
       }),
-      { numRuns: 500 },
+      { numRuns: cases(60, 500) },
     );
   });
 });

@@ -2,13 +2,13 @@ import { parse } from "css-tree";
 import { transform } from "lightningcss";
 import StyleDictionary from "style-dictionary";
 import type { Study } from "../../study/index.ts";
-import { anyStudy, demoStudies } from "../../testing/index.ts";
+import { anyStudy, cases, demoStudies } from "../../testing/index.ts";
 import { HANDOFF_FORMATS } from "./formats.ts";
 import { initialSettings } from "./settings.ts";
 
 const studies: [string, Study][] = [
   ...demoStudies(),
-  ...Array.from({ length: 12 }, (_, i): [string, Study] => [
+  ...Array.from({ length: cases(2, 12) }, (_, i): [string, Study] => [
     `a random study, seed ${i + 101}`,
     anyStudy(i + 101),
   ]),

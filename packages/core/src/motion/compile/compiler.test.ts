@@ -1,9 +1,18 @@
 import { renameFigure, setKeyValue, setRest, setScene } from "../../edit/index.ts";
 import { type Study, seededRandom } from "../../study/index.ts";
-import { anyEdit, anyStudy, bezier, figure, key, kiosk, tween } from "../../testing/index.ts";
+import {
+  anyEdit,
+  anyStudy,
+  bezier,
+  cases,
+  figure,
+  key,
+  kiosk,
+  tween,
+} from "../../testing/index.ts";
 import { compileStudy, createCompiler, findOverlaps, type Motion } from "../index.ts";
 
-const STUDIES = process.env.LEVITAS_FULL ? 3000 : 200;
+const STUDIES = cases(60, 3000);
 const EDITS = 50;
 
 const pose = (motion: Motion, t: number) => motion.at(t, new Float64Array(motion.slotCount));

@@ -9,12 +9,12 @@ import {
   splitTween,
 } from "../../edit/index.ts";
 import { eachItem, eachTween, type Group, type Study, seededRandom } from "../../study/index.ts";
-import { ALL_KINDS, anySequence } from "../../testing/index.ts";
+import { ALL_KINDS, anySequence, cases } from "../../testing/index.ts";
 import { placeItems } from "../../timeline/index.ts";
 import { compileStudy, type Motion } from "../index.ts";
 
 /** Laws that hold for every sequence; the seed of a failing one is its counterexample. */
-const RUNS = { numRuns: process.env.LEVITAS_FULL ? 1000 : 150, endOnFailure: true };
+const RUNS = { numRuns: cases(50, 1000), endOnFailure: true };
 const seeds = fc.integer({ min: 0, max: 2 ** 31 - 1 });
 
 const pose = (motion: Motion, t: number) => motion.at(t, new Float64Array(motion.slotCount));
@@ -62,7 +62,7 @@ describe("any sequence", () => {
                 pose(motion, t).slice(slot, slot + 4),
               );
       }),
-      { ...RUNS, numRuns: RUNS.numRuns / 3 },
+      { ...RUNS, numRuns: Math.ceil(RUNS.numRuns / 3) },
     );
   });
 

@@ -1,14 +1,11 @@
 import type { Cue, Freeze, Group, SequenceItem, Study, Tether, Tween } from "../../study/index.ts";
 import { eachItem, eachTween, seededRandom } from "../../study/index.ts";
-import { anyStudy, figure, key, kiosk, tween } from "../../testing/index.ts";
+import { anyStudy, cases, figure, key, kiosk, tween } from "../../testing/index.ts";
 import { linksInto, outerTime } from "../../timeline/index.ts";
 import { compileStudy, shownMarkers } from "../index.ts";
 
 /** The last two failed once. */
-const SEEDS = [
-  ...Array.from({ length: process.env.LEVITAS_FULL ? 600 : 30 }, (_, i) => i + 1),
-  ...[343, 523],
-];
+const SEEDS = [...Array.from({ length: cases(30, 600) }, (_, i) => i + 1), ...[343, 523]];
 
 const start = (offset = 0): Tether => ({ to: "start", offset });
 const freeze = (id: string, offset: number, frames: number, figures?: string[]): Freeze => ({
