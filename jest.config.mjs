@@ -45,8 +45,9 @@ export default {
     project("server", ["<rootDir>/apps/server/src"]),
     project("web", ["<rootDir>/apps/web/src"]),
     project("e2e", ["<rootDir>/e2e"], again),
-    project("engines", ["<rootDir>/e2e/engines"], {
+    project("engines", ["<rootDir>/e2e"], {
       ...again,
+      testMatch: ["**/e2e/engines/*.test.ts"],
       testPathIgnorePatterns: ["/node_modules/"],
     }),
     project("timing", ["<rootDir>/e2e", "<rootDir>/packages/core/src"], {

@@ -2,7 +2,7 @@ import { Dialog } from "radix-ui";
 import { type ReactNode, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { Combobox } from "../../ui/Combobox.tsx";
-import { useBench, useStudy } from "../session/BenchContext.ts";
+import { useBench } from "../session/BenchContext.ts";
 import { runCommand, whyNot } from "./command.ts";
 import { findOffers, offersOf } from "./palette.ts";
 
