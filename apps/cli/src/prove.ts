@@ -1,4 +1,4 @@
-import { classNames, columnsOf } from "@levitas/core/format";
+import { columnsOf, handoffNames } from "@levitas/core/format";
 import { compileStudy } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 
@@ -66,8 +66,9 @@ export async function prove(
 
 function slotsByName(study: Study, motion: ReturnType<typeof compileStudy>): Map<string, number> {
   const slots = new Map<string, number>();
+  const { classes } = handoffNames(study);
   for (const { figure, name, slot } of columnsOf(motion, () => true, true))
-    slots.set(`${classNames(study.figures.map((each) => each.name))[figure]}.${name}`, slot);
+    slots.set(`${classes[figure]}.${name}`, slot);
   return slots;
 }
 

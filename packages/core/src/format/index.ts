@@ -3,7 +3,7 @@ export type { Brought, BroughtFigure, Unread } from "./bring/brought.ts";
 export { type CssHandoff, type CssWeight, handoffCss, WITHIN } from "./css/css.ts";
 export { isSelector } from "./css/cssBegins.ts";
 export { cssNumber, printCss } from "./css/cssNumber.ts";
-export { classNames, cssCurve } from "./css/cssText.ts";
+export { cssCurve } from "./css/cssText.ts";
 export { transitionCss } from "./css/transitionCss.ts";
 export {
   CONVERSIONS,
@@ -36,6 +36,7 @@ export { sheetOf, spriteMap, stillWriter } from "./handoff/pictureFormats.ts";
 export { PIECE_FORMS, type PieceForm, type PieceOf, pieceOf, writePiece } from "./handoff/piece.ts";
 export { initialSettings, readHandoffSettings } from "./handoff/settings.ts";
 export { wayIn } from "./handoff/transitionFormat.ts";
+export { handoffNames } from "./names.ts";
 export {
   type EncodedPlan,
   type Encoder,

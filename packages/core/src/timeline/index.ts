@@ -20,6 +20,7 @@ export {
   activeLength,
   contentTime,
   delaysOf,
+  endsBackwards,
   type FigureFreeze,
   freezesFor,
   type Iterations,

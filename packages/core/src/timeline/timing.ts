@@ -195,6 +195,30 @@ export function innerTime(links: readonly TimeLink[], t: number): number {
   return time;
 }
 
+/**
+ * Whether the innermost iterations are over and ran backwards at last. Then the value that stays is that before a jump
+ * of `steps()` at this place, as it was before the effect began: the before flag of Web Animations.
+ */
+export function endsBackwards(links: readonly TimeLink[], t: number): boolean {
+  let time = t;
+  let ends = false;
+  for (const link of links) {
+    if (link.kind === "freezes") time = contentTime(link.freezes, time);
+    else {
+      const since = (time - link.origin) * link.rate;
+      const { iterations } = link;
+      if (iterations) {
+        const active = activeLength(iterations);
+        const last = Math.max(Math.ceil(iterations.count) - 1, 0);
+        ends = since >= active - TIE && isBackward(iterations.direction, last);
+      }
+      time = iterations ? iterationTime(iterations, since) : since;
+    }
+    if (!Number.isFinite(time)) return false;
+  }
+  return ends;
+}
+
 /** Rate of local time per ms of the study; 0 in freezes, pauses and outside of the iterations. */
 export function innerSpeed(links: readonly TimeLink[], t: number): number {
   let time = t;

@@ -2,6 +2,7 @@ import { fitBezier } from "../../fit/index.ts";
 import { compileStudy, type Motion } from "../../motion/index.ts";
 import { type Figure, PERSPECTIVE, type Study } from "../../study/index.ts";
 import { cssComment } from "../escape.ts";
+import { handoffNames } from "../names.ts";
 import { type CssAnimation, HAIR } from "./cssAnimation.ts";
 import { type CssBegin, ON_LOAD, selectorsOf } from "./cssBegins.ts";
 import { faceCss } from "./cssFaces.ts";
@@ -10,7 +11,7 @@ import { cssNumber } from "./cssNumber.ts";
 import { type CssReduced, calmText, reducedText } from "./cssReduced.ts";
 import { addedText, type CssRule, ruleText, scrollText } from "./cssRule.ts";
 import { shakesCss } from "./cssShakes.ts";
-import { CssCurves, classNames } from "./cssText.ts";
+import { CssCurves } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
 import { waitingRules } from "./cssWaiting.ts";
 
@@ -81,8 +82,8 @@ export function handoffCss(
   }: CssOptions = {},
 ): CssHandoff {
   const motion = compileStudy(study);
-  const names = classNames(study.figures.map((figure) => figure.name));
-  const classOf = Object.fromEntries(study.figures.map((f, i) => [f.id, names[i] as string]));
+  const names = handoffNames(study);
+  const { classes, classOf } = names;
   const leaves = ({ id }: Figure) => figures === undefined || figures.has(id);
   const selectorOf = selectorsOf(study, classOf, selectors);
   const share = within / WITHIN;
@@ -90,21 +91,27 @@ export function handoffCss(
     perspective: study.scene.perspective ?? PERSPECTIVE,
     toleranceOf: figureTolerances(motion, share),
     keyframesOnly: fallbacks,
-    curves: new CssCurves(study.curves, {
-      ...(lacking === "bezier" ? { lacking: (curve) => fitBezier(curve).curve } : {}),
-      ...(fallbacks ? { fallbacks: (curve) => fitBezier(curve, { within: true }).curve } : {}),
-    }),
+    names,
+    still: compileStudy({ ...study, sequence: [] }),
+    curves: new CssCurves(
+      study.curves,
+      {
+        ...(lacking === "bezier" ? { lacking: (curve) => fitBezier(curve).curve } : {}),
+        ...(fallbacks ? { fallbacks: (curve) => fitBezier(curve, { within: true }).curve } : {}),
+      },
+      names.properties,
+    ),
     selectorOf,
     tally: { animations: 0, offMainThread: 0, repaints: new Set() },
   };
   const calm = motion.shakes.length > 0 ? compileStudy(study, { calm: true }) : motion;
-  const shaken = shakesCss(motion, calm, names, scene);
+  const shaken = shakesCss(motion, calm, scene);
   const rules = study.figures.flatMap((figure, i) => {
     if (!leaves(figure)) return [];
     const parent = study.figures.find((each) => each.id === figure.parent);
     const inside = parent && `${selectorOf[parent.id]}${parent.look.back ? " > .front" : ""}`;
     const own = selectorOf[figure.id] as string;
-    const rule = figureCss(motion, figure, names[i] as string, inside, scene);
+    const rule = figureCss(motion, figure, classes[i] as string, inside, scene);
     const { animations, declarations } = shaken(i);
     scene.tally.animations += animations.length;
     scene.tally.offMainThread += animations.length;
@@ -114,7 +121,7 @@ export function handoffCss(
         declarations: [...rule.declarations, ...declarations],
         animations: [...rule.animations, ...animations],
       },
-      ...faceCss(motion, i, names[i] as string, own),
+      ...faceCss(motion, i, own, scene),
     ];
   });
   const { animations, offMainThread, repaints } = scene.tally;

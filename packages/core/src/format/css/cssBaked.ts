@@ -60,7 +60,7 @@ export function baked(
   index: number,
   property: CssProperty,
   name: string,
-  scene: CssScene,
+  scene: CssScene & { readonly still: Motion },
   /** Whose values they are: another motion at the same times, such as the calm one. */
   shown = motion,
 ): Written {
@@ -68,24 +68,23 @@ export function baked(
   const withShakes = property.property === "rotate" && isShaken(motion, index, "rotate");
   const isColor = property.channels[0] === "color";
   const color = new Float64Array(4);
-  const read = (t: number, out: number[]) => {
+  const readOf = (of: Motion) => (t: number, out: number[]) => {
     if (isColor) {
-      shown.colorAt(index, t, color);
+      of.colorAt(index, t, color);
       for (let c = 0; c < 4; c++) out[c] = color[c] as number;
     } else
       property.channels.forEach((id, c) => {
         out[c] = clampShown(
           channelOf(id),
-          withShakes ? shown.valueAt(index, id, t) : shown.steadyAt(index, id, t),
+          withShakes ? of.valueAt(index, id, t) : of.steadyAt(index, id, t),
         );
       });
   };
+  const read = readOf(shown);
   const tolerance = scene.toleranceOf(index, property);
   const write = (values: readonly number[]) =>
     isColor ? rgbText(values) : valuesText(property, values, decimalsFor(tolerance), scene);
   const tolerances = new Array(isColor ? 4 : property.channels.length).fill(tolerance);
-  const first: number[] = [];
-  read(Number.NEGATIVE_INFINITY, first);
   const loops = property.channels.flatMap((id) => loopsOf(motion, index, motion.slot(index, id)));
   if (withShakes) loops.push(...shakeLoops(motion, index));
   const animations = roundsOf(motion, loops).flatMap((round) => {
@@ -94,13 +93,12 @@ export function baked(
     if (withShakes) marks.push(...shakeMarks(motion, index, from, to));
     const parts = sample({ read, tolerances, marks }, from, to);
     const run = runOf(round, `${name}-${property.property}`, property.property);
-    // Switches are not interpolated: they are held. Colors are no numbers that could go along a line.
-    if (isColor || property.property === "visibility")
-      return { ...run, frames: framesOf(parts, tolerances, round, write, !isColor) };
+    // Colors are no numbers that could go along a line.
+    if (isColor) return { ...run, frames: framesOf(parts, tolerances, round, write) };
     const line = scene.keyframesOnly ? undefined : alongLine(parts, tolerances, round, write);
     if (line) return { ...run, frames: line };
     if (scene.keyframesOnly || !ADDED.has(property.property))
-      return { ...run, frames: framesOf(parts, tolerances, round, write, false) };
+      return { ...run, frames: framesOf(parts, tolerances, round, write) };
     return property.channels.map((id, c) => {
       const rest = property.property === "scale" ? 1 : 0;
       const alone = parts.map((part) =>
@@ -117,7 +115,10 @@ export function baked(
       };
     });
   });
-  return { declarations: [`${property.property}: ${write(first)};`], registered: [], animations };
+  // Without its animations a figure is as it is at rest, whatever shows before they begin.
+  const rest: number[] = [];
+  readOf(scene.still)(0, rest);
+  return { declarations: [`${property.property}: ${write(rest)};`], registered: [], animations };
 }
 
 /** The properties whose channels can be animated one by one, each added to those before it. */
@@ -165,7 +166,6 @@ function framesOf(
   tolerances: readonly number[],
   { from, to }: Round,
   write: (values: readonly number[]) => string,
-  held: boolean,
 ): CssFrame[] {
   const stops = thinned(parts, tolerances);
   return stops.map(({ time, values }, i): CssFrame => {
@@ -174,7 +174,6 @@ function framesOf(
     return {
       place: jumps ? place - HAIR : roundTo(place, 4),
       value: write(values),
-      ...(held ? { timing: "step-end" } : {}),
     };
   });
 }

@@ -51,7 +51,7 @@ describe("the CSS of what turns in depth", () => {
     expect(text).toContain(".pass > .back {");
     expect(text).toMatch(/@keyframes pass-back \{\n {2}0% \{ visibility: hidden; \}/);
     // Half way between 100 and 700 ms it is edge on.
-    expect(text).toContain("57.142857% { visibility: inherit; }");
+    expect(text).toMatch(/@keyframes pass-back[^@]*\b57\.14\d*% \{ visibility: visible; \}/);
   });
 
   it("finds every time at which a face comes or goes", () => {
@@ -116,7 +116,7 @@ describe("the CSS of blur, switches and pivots", () => {
     expect(one("blur", [8, 0])).toContain("0% { filter: blur(8px); }");
     expect(one("pivotX", [0, 100])).toContain("100% { transform-origin: 100% 50%; }");
     const blink = one("visible", [1, 0, 1]);
-    expect(blink).toContain("0% { visibility: inherit; animation-timing-function: steps(1); }");
+    expect(blink).toContain("0% { visibility: visible; }");
     expect(blink).toContain("50% { visibility: hidden;");
   });
 

@@ -1,5 +1,9 @@
-import { commonLoop, isBackShown, loopsOf, type Motion } from "../../motion/index.ts";
+import { isBackShown, type Motion } from "../../motion/index.ts";
+import { type CssAnimation, HAIR } from "./cssAnimation.ts";
+import { runOf } from "./cssBaked.ts";
+import type { CssContext } from "./cssFigure.ts";
 import type { CssRule } from "./cssRule.ts";
+import { type SeenOverTime, seenOverTime } from "./seen.ts";
 
 /** The step at which the rotation of a card is sampled, ms; a crossing is then found exactly. */
 const STEP = 2;
@@ -44,67 +48,53 @@ export function faceChanges(
  */
 export function faceCss(
   motion: Motion,
-  figureIndex: number,
-  name: string,
+  index: number,
   selector: string,
+  scene: CssContext,
 ): CssRule[] {
-  const figure = motion.study.figures[figureIndex];
+  const figure = motion.study.figures[index];
   if (figure?.kind !== "card" || !figure.look.back) return [];
-  const word = (shown: boolean) => (shown ? "inherit" : "hidden");
-  const duration = Math.max(motion.duration, 1);
-  const loop = commonLoop(
-    TURNS.flatMap((channel) => loopsOf(motion, figureIndex, motion.slot(figureIndex, channel))),
-  ).length;
-  /** The part that plays once, and the part that repeats after it. */
-  const parts = [
-    { from: 0, to: duration, name: "", iterations: 1, fill: "both" },
-    {
-      from: duration,
-      to: duration + loop,
-      name: "-loop",
-      iterations: Number.POSITIVE_INFINITY,
-      fill: "none",
-    },
-  ]
-    .filter(({ from, to }) => to > from)
-    .map((part) => ({ ...part, ...faceChanges(motion, figureIndex, part.from, part.to) }));
-  const animated = parts.some(({ times }) => times.length > 0);
-  const back = parts[0]?.back ?? false;
-  const face = (side: "front" | "back"): CssRule => ({
-    selector: `${selector} > .${side}`,
-    isFace: true,
-    registered: [],
-    declarations: [
-      "position: absolute;",
-      "inset: 0;",
-      ...(side === "back" ? ["rotate: y 180deg;"] : []),
-      `visibility: ${word(back === (side === "back"))};`,
-    ],
-    animations: animated
-      ? parts.map((part) => {
-          const first = part.back === (side === "back");
-          const stops = [part.from, ...part.times].map((time, i) => ({
-            place: ((time - part.from) / (part.to - part.from)) * 100,
-            value: word(first !== (i % 2 === 1)),
-          }));
-          const last = word(first !== (part.times.length % 2 === 1));
-          return {
-            name: `${name}-${side}${part.name}`,
-            property: "visibility",
-            frames: [...stops, { place: 100, value: last }],
-            duration: part.to - part.from,
-            delay: part.from,
-            fill: part.fill,
-            iterations: part.iterations,
-            direction: "normal",
-            timing: "step-end",
-          };
-        })
-      : [],
-  });
+  const face = (side: "front" | "back"): CssRule => {
+    const seen = seenOverTime(motion, index, side);
+    return {
+      selector: `${selector} > .${side}`,
+      isFace: true,
+      registered: [],
+      declarations: [
+        "position: absolute;",
+        "inset: 0;",
+        ...(side === "back" ? ["rotate: y 180deg;"] : []),
+        `visibility: ${seen.initial ? "inherit" : "hidden"};`,
+      ],
+      animations: seenAnimations(seen, `${scene.names.classes[index]}-${side}`, index, scene),
+    };
+  };
   const front = face("front");
   return [
     { ...front, note: `The faces of ${selector}, inside it: .front and .back.` },
     face("back"),
   ];
+}
+
+/** What shows and hides an element, as animations that hold each value. */
+export function seenAnimations(
+  { rounds = [] }: SeenOverTime,
+  name: string,
+  index: number,
+  scene: Pick<CssContext, "names">,
+): CssAnimation[] {
+  return rounds.map(({ round, stops }) => {
+    const run = runOf(round, name, "visibility");
+    return {
+      ...run,
+      name: scene.names.keyframes(`${index} ${run.name}`, run.name),
+      frames: stops.map(({ time, seen }, i) => {
+        const place = ((time - round.from) / (round.to - round.from)) * 100;
+        const jumps = stops[i + 1]?.time === time;
+        // Not "inherit": browsers keep in an animation what was inherited when it was computed last.
+        return { place: jumps ? place - HAIR : place, value: seen ? "visible" : "hidden" };
+      }),
+      timing: "step-end",
+    };
+  });
 }

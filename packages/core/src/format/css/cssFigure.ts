@@ -1,6 +1,13 @@
 import { LINEAR, sameCurve } from "../../curve/index.ts";
 import { type CompiledTrack, type Layer, type Motion, stackBeneath } from "../../motion/index.ts";
-import { type ChannelId, channelOf, type Figure, restValue } from "../../study/index.ts";
+import {
+  type ChannelId,
+  channelOf,
+  clampShown,
+  type Figure,
+  restValue,
+} from "../../study/index.ts";
+import type { HandoffNames } from "../names.ts";
 import {
   type CssAnimation,
   type CssFrame,
@@ -10,13 +17,19 @@ import {
   type Written,
 } from "./cssAnimation.ts";
 import { baked, needsBaking, simpleIterations } from "./cssBaked.ts";
+import { seenAnimations } from "./cssFaces.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
 import type { CssRule } from "./cssRule.ts";
 import { CSS_TOLERANCE, type CssCurves } from "./cssText.ts";
+import { seenOverTime } from "./seen.ts";
+import { isShaken } from "./shaken.ts";
 
 /** What the writers of all parts share. */
 export interface CssContext extends CssScene {
+  readonly names: HandoffNames;
+  /** The study with nothing that plays: how figures are at rest. */
+  readonly still: Motion;
   readonly curves: CssCurves;
   readonly selectorOf: Readonly<Record<string, string>>;
   readonly tally: { animations: number; offMainThread: number; readonly repaints: Set<string> };
@@ -42,11 +55,7 @@ export function figureCss(
       rest: restValue(figure, id),
       layers: motion.drivenAt(index, id)?.layers ?? [],
     }));
-    const written = property.channels.some((id) => needsBaking(motion, index, id))
-      ? baked(motion, index, property, name, scene)
-      : isJoined(channels)
-        ? asOneProperty(property, channels, index, name, scene)
-        : asCustomProperties(property, channels, index, name, scene);
+    const written = writtenAs(motion, index, property, channels, name, scene);
     for (const animation of written.animations) {
       scene.tally.animations++;
       if (COMPOSITED.has(animation.property)) scene.tally.offMainThread++;
@@ -55,13 +64,49 @@ export function figureCss(
     }
     declarations.push(...written.declarations);
     registered.push(...written.registered);
-    for (const each of written.animations) animations.push({ ...each, shows: property.property });
+    for (const each of written.animations)
+      animations.push({
+        ...each,
+        name: scene.names.keyframes(`${index} ${each.name}`, each.name),
+        shows: property.property,
+      });
   }
   return {
     selector: scene.selectorOf[figure.id] as string,
     note: inside && `Stands inside ${inside}.`,
     ...{ declarations, registered, animations },
   };
+}
+
+/** A property of a figure in the way that says what moves it. */
+function writtenAs(
+  motion: Motion,
+  index: number,
+  property: CssProperty,
+  channels: readonly CssChannel[],
+  name: string,
+  scene: CssContext,
+): Written {
+  if (property.property === "visibility") {
+    const seen = seenOverTime(motion, index);
+    const isSeen = clampShown(channelOf("visible"), scene.still.valueAt(index, "visible", 0));
+    return {
+      declarations:
+        isSeen >= 0.5 && !seen.rounds
+          ? []
+          : [`visibility: ${isSeen >= 0.5 ? "inherit" : "hidden"};`],
+      registered: [],
+      animations: seenAnimations(seen, `${name}-visibility`, index, scene),
+    };
+  }
+  if (property.channels.some((id) => needsBaking(motion, index, id)))
+    return baked(motion, index, property, name, scene);
+  if (isJoined(channels)) return asOneProperty(property, channels, index, name, scene);
+  // What is put together from custom properties that move is nothing to add to: browsers add to the style as it is
+  // without animations. So what shakes add to moves by itself.
+  return property.channels.some((id) => isShaken(motion, index, id))
+    ? baked(motion, index, property, name, scene)
+    : asCustomProperties(property, channels, index, name, scene);
 }
 
 /** A channel that is written as CSS. */
@@ -190,18 +235,21 @@ function asCustomProperties(
     declarations.push(`${variable}: ${value};`);
   };
   const parts = channels.map(({ id, rest, layers }) => {
-    const variable = `--${name}-${id.toLowerCase()}`;
+    const wanted = `--${name}-${id.toLowerCase()}`;
+    const variable = scene.names.properties(`${figure} ${wanted}`, wanted);
     register(variable, `${cssNumber(Number(rest))}${property.unit}`);
     const terms = [`var(${variable})`];
     layers.forEach((layer, index) => {
       const added = layer.relative && !isSettled(layers, index);
-      const target = added ? `${variable}-${index + 1}` : variable;
+      const own = layers.length > 1 ? `-${index + 1}` : "";
+      const target = added
+        ? scene.names.properties(`${figure} ${wanted}${own}`, `${wanted}${own}`)
+        : variable;
       if (added) {
         register(target, `0${property.unit}`);
         terms.push(`var(${target})`);
       }
       const base = layer.relative && !added ? stackBeneath(layers, index, Number(rest)) : 0;
-      const own = layers.length > 1 ? `-${index + 1}` : "";
       animations.push(
         animation(
           `${name}-${id.toLowerCase()}${own}`,

@@ -2,6 +2,7 @@ import type { CompiledShake, Motion } from "../../motion/index.ts";
 import { type BakedStop, sample } from "./bake.ts";
 import type { CssAnimation } from "./cssAnimation.ts";
 import { alongLine, baked, type Round, roundsOf, runOf } from "./cssBaked.ts";
+import type { CssContext } from "./cssFigure.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
 import { shakeLoops, shakeMarks, shakesOf, turnsShaken } from "./shaken.ts";
@@ -41,9 +42,9 @@ interface Part {
 export function shakesCss(
   motion: Motion,
   calm: Motion,
-  names: readonly string[],
-  scene: CssScene,
+  scene: CssContext,
 ): (index: number) => ShakenCss {
+  const { classes, keyframes } = scene.names;
   const known = new Map<string, ShakenCss>();
   const sets: string[] = [];
   const once = (name: string, index: number, parts: readonly Part[]): ShakenCss => {
@@ -64,15 +65,19 @@ export function shakesCss(
       ...(isAlike ? movedParts(index, shakes, scene) : ownParts(index, scene)),
       ...(middle ? [turnedPart(motion, index, shakes, scene)] : []),
     ];
-    const moved = once(isAlike ? shared : `shaken--${names[index]}`, index, parts);
+    const moved = once(isAlike ? shared : `shaken--${classes[index]}`, index, parts);
     const declarations = middle
       ? [`--middle-x: ${cssNumber(middle.x)}px;`, `--middle-y: ${cssNumber(middle.y)}px;`]
       : [];
     if (turnsShaken(motion, index)) {
       // The rotation has its shakes in it: calmed, its keyframes are others.
       const rotate = propertyOf("rotate");
-      const rotated = baked(motion, index, rotate, names[index] as string, scene, calm);
-      return { ...moved, declarations, calm: [...moved.calm, ...rotated.animations] };
+      const rotated = baked(motion, index, rotate, classes[index] as string, scene, calm);
+      const calmed = rotated.animations.map((each) => ({
+        ...each,
+        name: keyframes(`${index} ${each.name}`, each.name),
+      }));
+      return { ...moved, declarations, calm: [...moved.calm, ...calmed] };
     }
     const turn = once(`${shared}-turn`, index, [rotatedPart(index, scene)]);
     return {

@@ -2,6 +2,7 @@ import { type Curve, curveKindOf, printCurve } from "../../curve/index.ts";
 import { fitLinear } from "../../fit/index.ts";
 import type { SharedCurve } from "../../study/index.ts";
 import { roundTo } from "../../value/index.ts";
+import { type DistinctNames, distinctNames, plainName } from "../names.ts";
 import { printCss } from "./cssNumber.ts";
 
 /** The tolerance of `linear()` for a curve that CSS does not have, as a share of the change in value. */
@@ -29,13 +30,21 @@ export class CssCurves {
   private readonly written = new Map<string, Curve>();
   private readonly fallbacks = new Map<string, string>();
 
-  /** @param shared named curves, which leave as custom properties */
+  /**
+   * @param shared named curves, which leave as custom properties
+   * @param properties gives these their names
+   */
   constructor(
     shared: readonly SharedCurve[] = [],
     private readonly writing: CurveWriting = {},
+    properties: DistinctNames = distinctNames(),
   ) {
-    const names = classNames(shared.map(({ name }) => name));
-    this.names = new Map(shared.map(({ curve }, i) => [curve, `--${names[i]}`]));
+    this.names = new Map(
+      shared.map(({ id, name, curve }) => [
+        curve,
+        properties(`curve ${id}`, `--${plainName(name)}`),
+      ]),
+    );
   }
 
   isNamed(curve: Curve): boolean {
@@ -120,22 +129,4 @@ function needsFallback(text: string): boolean {
 /** One curve as CSS text; see `CssCurves`. */
 export function cssCurve(curve: Curve, tolerance: number = CSS_TOLERANCE): string {
   return new CssCurves().write(curve, tolerance);
-}
-
-/** Turns names into distinct class names: `Boarding pass` becomes `boarding-pass`. */
-export function classNames(names: readonly string[]): string[] {
-  const taken = new Set<string>();
-  return names.map((name) => {
-    const plain = name
-      .normalize("NFKD")
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, "-")
-      .replace(/^-+|-+$/g, "");
-    // A class name must not begin with a digit or be empty.
-    const base = /^[a-z]/.test(plain) ? plain : `figure${plain ? `-${plain}` : ""}`;
-    let unique = base;
-    for (let n = 2; taken.has(unique); n++) unique = `${base}-${n}`;
-    taken.add(unique);
-    return unique;
-  });
 }

@@ -7,6 +7,7 @@ import {
   type Study,
 } from "../../study/index.ts";
 import { cssComment } from "../escape.ts";
+import { handoffNames } from "../names.ts";
 import { marksOf, sample } from "./bake.ts";
 import { linearAlong } from "./cssBaked.ts";
 import { around, STATES as BEGIN_STATES, selectorsOf, whole } from "./cssBegins.ts";
@@ -14,7 +15,7 @@ import { faceChanges } from "./cssFaces.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty } from "./cssProperties.ts";
 import { type CssReduced, FADES, inMedia } from "./cssReduced.ts";
-import { CssCurves, classNames } from "./cssText.ts";
+import { CssCurves } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
 import { propertyTexts } from "./poseCss.ts";
 
@@ -69,8 +70,8 @@ export function transitionCss(
   { when, on, figures, selectors = {}, share, reduced = "end" }: TransitionOptions,
 ): TransitionCss {
   const motion = compileStudy(study);
-  const names = classNames(study.figures.map(({ name }) => name));
-  const classOf = Object.fromEntries(study.figures.map((f, i) => [f.id, names[i] as string]));
+  const names = handoffNames(study);
+  const { classOf } = names;
   const selectorOf = selectorsOf(study, classOf, selectors);
   const curves = new CssCurves();
   const toleranceOf = figureTolerances(motion, share);
@@ -81,7 +82,11 @@ export function transitionCss(
   const blocks = study.figures.flatMap((figure, i) => {
     if (figures && !figures.has(figure.id)) return [];
     const selector = selectorOf[figure.id] as string;
-    const found = changesOf(motion, figure, i, { name: names[i] as string, curves, toleranceOf });
+    const found = changesOf(motion, figure, i, {
+      name: names.classes[i] as string,
+      curves,
+      toleranceOf,
+    });
     lost.push(...found.lost);
     ways[figure.id] = found.changes;
     const rules = ruleBlocks(selector, state, found.still, found.changes);

@@ -3,9 +3,9 @@ import { compileStudy, type Motion } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { roundTo } from "../../value/index.ts";
 import { cssNumber } from "../css/cssNumber.ts";
-import { classNames } from "../css/cssText.ts";
 import { jsLineComment } from "../escape.ts";
 import { studyCurves } from "../handoff/studyCurves.ts";
+import { camelName, distinctNames, handoffNames, plainNames } from "../names.ts";
 import { type Column, channelPieces, columnsOf } from "./channelPieces.ts";
 import { type Piece, piecesOf } from "./pieces.ts";
 
@@ -48,7 +48,7 @@ export function functionTables(
   { leaves, all, tolerance }: FunctionParts,
 ): FunctionTables {
   const motion = compileStudy(study);
-  const figures = classNames(study.figures.map(({ name }) => name));
+  const figures = handoffNames(study).classes;
   const columns = columnsOf(motion, leaves, all);
   const channels = channelPieces(motion, columns, tolerance / 3).map(
     ({ column, before, pieces, repeats }) => {
@@ -60,7 +60,7 @@ export function functionTables(
     },
   );
   const found = studyCurves(study);
-  const names = classNames(found.map(({ name }) => name));
+  const names = plainNames(found.map(({ name }) => name));
   const curves = found.map(({ name, curve }, i) => {
     const { value } = compileCurve(curve);
     const pieces = piecesOf(value, 0, 1, landmarksOf(curve), CURVE_TOLERANCE, CURVE_LEAST);
@@ -101,8 +101,10 @@ export function scriptText(tables: FunctionTables, typed: boolean): string {
     );
     return `    ${JSON.stringify(figure)}: { ${own.join(", ")} },`;
   });
+  // "Settle 2" and "Settle2" are distinct until they become identifiers.
+  const identifierOf = distinctNames([], "_");
   const easings = tables.curves.map(({ name, table }, i) => {
-    const called = `ease-${name}`.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase());
+    const called = identifierOf(`${i}`, camelName(`ease-${name}`));
     return `/** ${table.note.replace(/\*\//g, "* /")} */\nexport const ${called} = (progress${type(": number")})${type(": number")} => at(curves[${i}]${type("!")}, progress);`;
   });
   return `// ${jsLineComment(tables.title)}: ${cssNumber(tables.duration)} ms. Every number by its time in ms: poseAt(400).
@@ -130,6 +132,7 @@ ${tables.curves.map(({ table }) => tableText(table, CURVE_DECIMALS)).join("\n")}
 ];
 
 function at({ before, after, repeats, pieces }${type(": Table")}, place${type(": number")})${type(": number")} {
+  if (pieces.length === 0) return place < 0 ? before : after;
   const first = pieces[0]${type("?")}.[0]${type(" ?? 0")};
   const end = pieces[pieces.length - 1]${type("?")}.[1]${type(" ?? 0")};
   if (!(place >= first)) return before;
@@ -175,6 +178,7 @@ export function tween(ease${type(": Ease")}, time${type(": number")}, start${typ
 /** Tables as C that shader and game languages can take over: numbers, arrays and plain functions. */
 export function cText(tables: FunctionTables): string {
   const constant = (name: string) => name.replace(/[^a-z0-9]+/gi, "_").toUpperCase();
+  const constantOf = distinctNames([], "_");
   const all = [
     ...tables.channels.map(({ table }) => ({ table, decimals: tables.decimals })),
     ...tables.curves.map(({ table }) => ({ table, decimals: CURVE_DECIMALS })),
@@ -200,10 +204,12 @@ export function cText(tables: FunctionTables): string {
   };
   const column = (read: (table: Table) => number) =>
     list(all.map(({ table }) => real(read(table))));
-  const channelNames = tables.channels.map(
-    ({ figure, name }) => `CHANNEL_${constant(figure)}_${constant(name)}`,
+  const channelNames = tables.channels.map(({ figure, name }, i) =>
+    constantOf(`channel ${i}`, `CHANNEL_${constant(figure)}_${constant(name)}`),
   );
-  const curveNames = tables.curves.map(({ name }) => `CURVE_${constant(name)}`);
+  const curveNames = tables.curves.map(({ name }, i) =>
+    constantOf(`curve ${i}`, `CURVE_${constant(name)}`),
+  );
   const comment = (text: string) =>
     text
       .replace(/\*\//g, "* /")

@@ -1,7 +1,7 @@
 import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
-import { classNames } from "../css/cssText.ts";
 import { columnsOf } from "../function/channelPieces.ts";
+import { handoffNames } from "../names.ts";
 import type { HandoffFormat, HandoffOption } from "./handoffFormat.ts";
 
 /** The most rows of a table. */
@@ -58,7 +58,7 @@ export const framesFormat: HandoffFormat = {
   write: (study, { as, rate, channels }, { figures }) => {
     const motion = compileStudy(study);
     const columns = columnsOf(motion, (id) => !figures || figures.has(id), channels === "all");
-    const figureNames = classNames(study.figures.map(({ name }) => name));
+    const figureNames = handoffNames(study).classes;
     const poses = new Float64Array(motion.slotCount);
     const rows = Array.from({ length: rowsOf(study, Number(rate)).count }, (_, i) => {
       const time = (i * 1000) / Number(rate);

@@ -1,9 +1,9 @@
 import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { ruleText } from "../css/cssRule.ts";
-import { classNames } from "../css/cssText.ts";
 import { poseRules } from "../css/poseCss.ts";
 import { drawnOf } from "../drawn.ts";
+import { handoffNames } from "../names.ts";
 import { figureMarkup, inScene, svgPage } from "./figureMarkup.ts";
 import type {
   HandoffFormat,
@@ -29,8 +29,7 @@ export function stillWriter(
     figures,
   }: Pick<HandoffParts, "fonts" | "figures"> & { readonly background?: boolean },
 ): (...times: readonly number[]) => string {
-  const names = classNames(study.figures.map(({ name }) => name));
-  const classOf = Object.fromEntries(study.figures.map(({ id }, i) => [id, names[i] as string]));
+  const { classOf } = handoffNames(study);
   const selectorOf = Object.fromEntries(
     Object.entries(classOf).map(([id, name]) => [id, `.${name}`]),
   );

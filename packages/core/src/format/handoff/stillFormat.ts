@@ -1,5 +1,5 @@
 import { compileStudy, stillTime } from "../../motion/index.ts";
-import { classNames } from "../css/cssText.ts";
+import { handoffNames } from "../names.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 import { BACKGROUND_OPTION, stillWriter } from "./pictureFormats.ts";
 
@@ -45,8 +45,10 @@ export const stillFormat: HandoffFormat = {
   mime: "image/svg+xml",
   choosesFigures: () => "drawn",
   write: (study, { time, background }, { fonts, figures }) => {
-    const names = classNames(study.figures.map(({ name }) => name));
-    const selectorOf = Object.fromEntries(study.figures.map(({ id }, i) => [id, `.${names[i]}`]));
+    const { classOf } = handoffNames(study);
+    const selectorOf = Object.fromEntries(
+      Object.entries(classOf).map(([id, name]) => [id, `.${name}`]),
+    );
     const svgAt = stillWriter(study, { fonts, figures, background: background !== "none" });
     return { text: svgAt(Number(time)), selectorOf };
   },

@@ -1,8 +1,8 @@
 import type { PageStudy } from "../../live/index.ts";
 import type { Figure, Study } from "../../study/index.ts";
 import { selectorsOf } from "../css/cssBegins.ts";
-import { classNames } from "../css/cssText.ts";
 import { jsLineComment, jsLiteral } from "../escape.ts";
+import { handoffNames } from "../names.ts";
 import { RUNTIME_KEYS, RUNTIME_NAMES, RUNTIME_PIECES } from "./liveRuntime.ts";
 import { pageStudyOf } from "./pageStudyOf.ts";
 
@@ -34,8 +34,7 @@ export function liveModule(
     readonly selectors?: Readonly<Record<string, string>> | undefined;
   } = {},
 ): LiveModule {
-  const names = classNames(study.figures.map(({ name }) => name));
-  const classOf = Object.fromEntries(study.figures.map(({ id }, i) => [id, names[i] as string]));
+  const { classOf } = handoffNames(study);
   const selectorOf = selectorsOf(study, classOf, selectors);
   const leaves = ({ id }: Figure) => figures === undefined || figures.has(id);
   const page = pageStudyOf(study, selectorOf, leaves);

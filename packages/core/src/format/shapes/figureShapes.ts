@@ -1,6 +1,7 @@
 import { htmlText } from "../../art/index.ts";
 import type { ChannelId, Figure, Study } from "../../study/index.ts";
 import type { Drawn } from "../drawn.ts";
+import type { HandoffNames } from "../names.ts";
 import { boxDrawing, cardDrawing, type Sized, type SvgDrawing, svgArt } from "./shapeArt.ts";
 
 const RADIANS = Math.PI / 180;
@@ -43,12 +44,12 @@ export interface ShapeValues {
  * are.
  *
  * @param drawn which of them
- * @param names of the elements, by the figures' places in the study
+ * @param names of the elements
  */
 export function figureShapes(
   study: Study,
   drawn: Drawn,
-  names: readonly string[],
+  names: Pick<HandoffNames, "classes" | "ids">,
   values: ShapeValues,
 ): string {
   const writer = new FigureWriter(study, drawn, names, values);
@@ -60,7 +61,7 @@ class FigureWriter {
   constructor(
     private readonly study: Study,
     private readonly which: Drawn,
-    private readonly names: readonly string[],
+    private readonly names: Pick<HandoffNames, "classes" | "ids">,
     private readonly values: ShapeValues,
   ) {}
 
@@ -75,7 +76,7 @@ class FigureWriter {
   }
 
   private figure(figure: Figure, index: number): string {
-    const name = this.names[index] as string;
+    const name = this.names.classes[index] as string;
     const { back, hidesOverflow } = figure.look;
     const isShown = this.which.isShown(figure.id);
     const drawn = (drawings: readonly SvgDrawing[]) =>
@@ -96,8 +97,14 @@ class FigureWriter {
     } else
       content = (isShown ? drawn(svgArt(figure)) : drawn([boxDrawing()])) + this.inside(figure.id);
     if (hidesOverflow)
-      content = `<clipPath id="${name}-clip">${drawn([boxDrawing()])}</clipPath><g clip-path="url(#${name}-clip)">${content}</g>`;
+      content = this.clipped(this.names.ids(`clip ${index}`, `${name}-clip`), content, index);
     return this.placed(index, name, content);
+  }
+
+  /** What is seen of something through a figure's box. */
+  private clipped(id: string, content: string, index: number): string {
+    const box = this.drawing(index, boxDrawing());
+    return `<clipPath id="${id}">${box}</clipPath><g clip-path="url(#${id})">${content}</g>`;
   }
 
   /** What a figure shows, put where it stands, turned and painted. */
@@ -172,8 +179,9 @@ class FigureWriter {
       values: ([radius = 0]) => [Math.max(radius, 0)],
     });
     const isBlurred = blur.elements !== "" || blur.initial !== "0";
+    const filterId = isBlurred ? this.names.ids(`blur ${index}`, `${name}-blur`) : "";
     const filter = isBlurred
-      ? `<filter id="${name}-blur" x="-1" y="-1" width="3" height="3"><feGaussianBlur stdDeviation="${blur.initial}">${blur.elements}</feGaussianBlur></filter>`
+      ? `<filter id="${filterId}" x="-1" y="-1" width="3" height="3"><feGaussianBlur stdDeviation="${blur.initial}">${blur.elements}</feGaussianBlur></filter>`
       : "";
     const attributes = [
       `id="${name}"`,
@@ -184,7 +192,7 @@ class FigureWriter {
       ...(visible.initial === "inherit" && visible.elements === ""
         ? []
         : [`visibility="${visible.initial}"`]),
-      ...(isBlurred ? [`filter="url(#${name}-blur)"`] : []),
+      ...(isBlurred ? [`filter="url(#${filterId})"`] : []),
     ];
     return `<g ${attributes.join(" ")}>${color.elements}${opacity.elements}${visible.elements}${filter}${content}</g>`;
   }

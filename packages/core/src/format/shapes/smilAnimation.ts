@@ -1,8 +1,9 @@
-import { isBackShown, loopsOf, type Motion } from "../../motion/index.ts";
+import { loopsOf, type Motion } from "../../motion/index.ts";
 import { type ChannelId, channelOf, clampShown } from "../../study/index.ts";
 import { roundTo } from "../../value/index.ts";
 import { marksOf, sample, thinned } from "../css/bake.ts";
 import { decimalsFor, type Round, roundsOf } from "../css/cssBaked.ts";
+import { seenOverTime } from "../css/seen.ts";
 import { isShaken, shakeLoops, shakeMarks } from "../css/shaken.ts";
 import type { Animatable, Animated } from "./figureShapes.ts";
 
@@ -87,60 +88,20 @@ export function animatedColor(motion: Motion, index: number, tolerance: number):
   return { initial: rgba(first), elements: elements.join("") };
 }
 
-const TURNS: readonly ChannelId[] = ["turnX", "turnY"];
-
 /**
- * Whether a figure is shown over time, or one of its faces: itself, and everything it stands in. As a base value
- * "inherit" follows what is around it; SMIL does not follow what is moved by SMIL, so that moving values say it all.
+ * Whether a figure is shown over time, or one of its faces. As a base value "inherit" follows what is around it; SMIL
+ * does not follow what is moved by SMIL, so that moving values say it all.
  */
 export function animatedSwitch(motion: Motion, index: number, side?: "front" | "back"): Animated {
-  const { figures } = motion.study;
-  const valueAt = (i: number, id: ChannelId, t: number) => motion.valueAt(i, id, t);
-  const isBackAt = (i: number, t: number) =>
-    isBackShown(valueAt(i, "turnX", t), valueAt(i, "turnY", t));
-  const own = (t: number) =>
-    side ? isBackAt(index, t) === (side === "back") : valueAt(index, "visible", t) >= 0.5;
-  /** What it depends on: switches, and turns of cards with two faces, each by figure. */
-  const needed: { readonly index: number; readonly channels: readonly ChannelId[] }[] = [];
-  const tests: ((t: number) => boolean)[] = [];
-  if (side) {
-    needed.push({ index, channels: TURNS });
-    tests.push(own);
-  }
-  for (let i = index; i >= 0; ) {
-    const at = i;
-    needed.push({ index: at, channels: ["visible"] });
-    tests.push((t) => valueAt(at, "visible", t) >= 0.5);
-    const parent = figures[at]?.parent ?? null;
-    if (parent === null) break;
-    i = motion.figureIndex(parent);
-    const above = i;
-    if (!figures[above]?.look.back) continue;
-    needed.push({ index: above, channels: TURNS });
-    tests.push((t) => !isBackAt(above, t));
-  }
-  const initial = own(Number.NEGATIVE_INFINITY) ? "inherit" : "hidden";
-  const first = needed[0];
-  if (!first || !isMoved(motion, index, first.channels)) return { initial, elements: "" };
-  const read = (t: number, out: number[]) => {
-    out[0] = tests.every((test) => test(t)) ? 1 : 0;
-  };
-  const moving = needed.filter((each) => isMoved(motion, each.index, each.channels));
-  const loops = moving.flatMap((each) =>
-    each.channels.flatMap((id) => loopsOf(motion, each.index, motion.slot(each.index, id))),
-  );
-  const elements = roundsOf(motion, loops).map((round) => {
-    const marks = moving.flatMap((each) =>
-      each.channels.flatMap((id) => marksOf(motion, each.index, id, round.from, round.to)),
-    );
-    const stops = thinned(sample({ read, tolerances: [0.5], marks }, round.from, round.to), [0.5]);
-    return animationText(
+  const { initial, rounds = [] } = seenOverTime(motion, index, side);
+  const elements = rounds.map(({ round, stops }) =>
+    animationText(
       { name: "visibility", held: true },
       round,
-      stops.map(({ time, values: [shown] }) => ({ time, text: shown ? "visible" : "hidden" })),
-    );
-  });
-  return { initial, elements: elements.join("") };
+      stops.map(({ time, seen }) => ({ time, text: seen ? "visible" : "hidden" })),
+    ),
+  );
+  return { initial: initial ? "inherit" : "hidden", elements: elements.join("") };
 }
 
 function animationText(

@@ -2,9 +2,9 @@ import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { WITHIN } from "../css/css.ts";
 import { CSS_PROPERTIES } from "../css/cssProperties.ts";
-import { classNames } from "../css/cssText.ts";
 import { figureTolerances } from "../css/cssTolerances.ts";
 import type { Drawn } from "../drawn.ts";
+import { handoffNames } from "../names.ts";
 import { figureShapes } from "./figureShapes.ts";
 import { shapesSvg } from "./shapesSvg.ts";
 import { animated, animatedColor, animatedSwitch } from "./smilAnimation.ts";
@@ -23,7 +23,7 @@ export function smilSvg(
   within = WITHIN,
 ): { readonly text: string; readonly selectorOf: Readonly<Record<string, string>> } {
   const motion = compileStudy(study);
-  const names = classNames(study.figures.map(({ name }) => name));
+  const names = handoffNames(study);
   const share = within / WITHIN;
   const tolerances = figureTolerances(motion, share);
   const toleranceOf = (index: number, like: string) => {
@@ -35,6 +35,8 @@ export function smilSvg(
     color: (index) => animatedColor(motion, index, toleranceOf(index, "color")),
     shown: (index, side) => animatedSwitch(motion, index, side),
   });
-  const selectorOf = Object.fromEntries(study.figures.map(({ id }, i) => [id, `#${names[i]}`]));
+  const selectorOf = Object.fromEntries(
+    study.figures.map(({ id }, i) => [id, `#${names.classes[i]}`]),
+  );
   return { text: shapesSvg(study, body), selectorOf };
 }

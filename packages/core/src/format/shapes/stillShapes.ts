@@ -14,6 +14,7 @@ import {
 } from "../../study/index.ts";
 import { roundTo } from "../../value/index.ts";
 import { drawnOf } from "../drawn.ts";
+import { distinctNames } from "../names.ts";
 import { figureShapes } from "./figureShapes.ts";
 import { shapesSvg } from "./shapesSvg.ts";
 
@@ -61,7 +62,8 @@ export function shapesWriter(
   const pose = new Float64Array(motion.slotCount);
   const eye = study.scene.perspective ?? PERSPECTIVE;
   // Names that are the same whatever is called how: nobody reads them here.
-  const names = study.figures.map((_, i) => `figure-${i}`);
+  const classes = study.figures.map((_, i) => `figure-${i}`);
+  const names = { classes, ids: distinctNames(classes) };
   const drawn = drawnOf(study, figures);
   const scene = background ? study : { ...study, scene: { ...study.scene, background: "none" } };
   const read = (index: number, id: ChannelId) =>

@@ -287,3 +287,29 @@ describe("motion.at", () => {
     expect(x(motion, 50)).toBe(0.5);
   });
 });
+
+describe("steps that end backwards", () => {
+  it.each([
+    ["jump-both", 2, 100],
+    ["jump-start", 2, 100],
+    ["jump-end", 2, 100],
+    ["jump-both", 1, 200],
+  ] as const)(
+    "stay, with %s and %s iterations, where browsers leave them",
+    (position, count, at) => {
+      // Values of Chromium 156, Firefox 153 and WebKitGTK 2.50: the before flag of Web Animations is set there.
+      const curve = { kind: "steps", count: 2, position } as const;
+      const study = kiosk({
+        figures: [figure("fare")],
+        sequence: [
+          tween("tick", 0, "fare", [{ channel: "x", keys: [key(0, 100, curve), key(400, 200)] }], {
+            iterations: count,
+            direction: "alternate",
+            fill: "both",
+          }),
+        ],
+      });
+      expect(compileStudy(study).valueAt(0, "x", 400 * count + 50)).toBe(at);
+    },
+  );
+});

@@ -1,4 +1,4 @@
-import { innerSpeed, innerTime, TIE } from "../../timeline/index.ts";
+import { endsBackwards, innerSpeed, innerTime, TIE } from "../../timeline/index.ts";
 import type { Layer } from "./motion.ts";
 import { trackValue, trackVelocity } from "./track.ts";
 
@@ -45,7 +45,8 @@ export function stackValue(
       continue;
     }
     begun = true;
-    const value = trackValue(layer.track, originOf(layer), time, component);
+    const before = layer.time?.repeats === true && endsBackwards(layer.time.links, t);
+    const value = trackValue(layer.track, originOf(layer), time, component, before);
     if (!layer.relative) return value + added;
     added += value;
   }

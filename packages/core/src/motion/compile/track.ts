@@ -292,12 +292,15 @@ export function progressIn(times: Float64Array, span: number, local: number): nu
  * One component of a track's value at time `t` of the study, for a tween that starts at `origin`.
  * Before the first key it is that key's value. From the last key on it is the end value of the last curve, which in CSS
  * may differ from the value of the key (`linear(0, 0.5)`).
+ *
+ * @param before whether the value before a jump of `steps()` at this time counts
  */
 export function trackValue(
   compiled: CompiledTrack,
   origin: number,
   t: number,
   component: number,
+  before = false,
 ): number {
   const { times, values, curves, components } = compiled;
   const span = spanAt(times, origin, t);
@@ -305,7 +308,8 @@ export function trackValue(
   if (span === curves.length) return endValue(compiled, component);
   const at = span * components + component;
   const from = values[at] as number;
-  const progress = (curves[span] as CompiledCurve).value(progressIn(times, span, t - origin));
+  const place = progressIn(times, span, t - origin);
+  const progress = (curves[span] as CompiledCurve).value(place, before);
   return from + ((values[at + components] as number) - from) * progress;
 }
 
