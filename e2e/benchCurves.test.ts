@@ -14,6 +14,7 @@ import { handoffText, openHandoff } from "./harness/handoffRoom.ts";
 import { curveText, doubleClickInPlot, dragInPlot, placeInPlot } from "./harness/room.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 import { clickSpan } from "./harness/tracks.ts";
+import { inAll } from "./harness/whole.ts";
 
 describe("curves in the Bench", () => {
   let server: TestServer;
@@ -139,41 +140,44 @@ describe("curves in the Bench", () => {
     expect(await page.$('[role="alert"]')).toBeNull();
   });
 
-  it("an animator draws a curve, races it against two families, and applies it here", async () => {
-    await page.goto(`${server.url}/curves`);
-    await press(page, "Paste a curve…");
-    await page.waitForSelector('[aria-label="Curve text or SVG"]');
-    await page.type(
-      '[aria-label="Curve text or SVG"]',
-      "M 0 200 C 40 200 70 -40 110 -40 C 140 -40 150 10 200 0",
-    );
-    await press(page, "Open in the room");
-    await page.waitForSelector('[data-testid="curve-line"][d]');
-    const name = await page.waitForSelector('[aria-label="Name of the curve"]');
-    await name?.click({ count: 3 });
-    await page.keyboard.type("Pass swings in");
-    await page.keyboard.press("Enter");
-    const drawn = await curveText(page);
-    await press(page, "Keep as own curve");
-    await page.waitForSelector('[aria-label="Save state"][data-state="saved"]');
-    await press(page, "Race it");
-    await page.waitForSelector('[data-racer="A"]');
-    for (const family of ["Back out", "Elastic out"]) {
-      await page.$eval('[aria-label="Find a curve"]', (field) =>
-        (field as HTMLInputElement).select(),
+  inAll(
+    "an animator draws a curve, races it against two families, and applies it here",
+    async () => {
+      await page.goto(`${server.url}/curves`);
+      await press(page, "Paste a curve…");
+      await page.waitForSelector('[aria-label="Curve text or SVG"]');
+      await page.type(
+        '[aria-label="Curve text or SVG"]',
+        "M 0 200 C 40 200 70 -40 110 -40 C 140 -40 150 10 200 0",
       );
-      await page.type('[aria-label="Find a curve"]', family);
-      await press(page, `Race ${family}`);
-    }
-    expect(await textOf(page, '[aria-label="Lineup"]')).toContain("three curves");
-    await press(page, "Readings");
-    expect(await textOf(page, "thead")).toContain("A Pass swings inB Back outC Elastic out");
-    // Into the Bench: from the shelf of one's own curves, onto the span.
-    id = await openStudyByName(page, server.url, "Boarding pass drops");
-    await press(page, "Own");
-    await press(page, "Pass swings in");
-    expect(await curveOf("pass", "y")).toBe(drawn);
-    await openHandoff(page);
-    expect(await handoffText(page)).toMatch(/linear\(0 0%/);
-  });
+      await press(page, "Open in the room");
+      await page.waitForSelector('[data-testid="curve-line"][d]');
+      const name = await page.waitForSelector('[aria-label="Name of the curve"]');
+      await name?.click({ count: 3 });
+      await page.keyboard.type("Pass swings in");
+      await page.keyboard.press("Enter");
+      const drawn = await curveText(page);
+      await press(page, "Keep as own curve");
+      await page.waitForSelector('[aria-label="Save state"][data-state="saved"]');
+      await press(page, "Race it");
+      await page.waitForSelector('[data-racer="A"]');
+      for (const family of ["Back out", "Elastic out"]) {
+        await page.$eval('[aria-label="Find a curve"]', (field) =>
+          (field as HTMLInputElement).select(),
+        );
+        await page.type('[aria-label="Find a curve"]', family);
+        await press(page, `Race ${family}`);
+      }
+      expect(await textOf(page, '[aria-label="Lineup"]')).toContain("three curves");
+      await press(page, "Readings");
+      expect(await textOf(page, "thead")).toContain("A Pass swings inB Back outC Elastic out");
+      // Into the Bench: from the shelf of one's own curves, onto the span.
+      id = await openStudyByName(page, server.url, "Boarding pass drops");
+      await press(page, "Own");
+      await press(page, "Pass swings in");
+      expect(await curveOf("pass", "y")).toBe(drawn);
+      await openHandoff(page);
+      expect(await handoffText(page)).toMatch(/linear\(0 0%/);
+    },
+  );
 });

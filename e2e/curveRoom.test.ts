@@ -12,6 +12,7 @@ import {
   placeInPlot,
 } from "./harness/room.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { inAll } from "./harness/whole.ts";
 
 const THREE = 'path("M 0 0 C 0.15 0 0.35 1.1 0.5 1.1 C 0.65 1.1 0.8 1 1 1")';
 
@@ -103,7 +104,7 @@ describe("the curve room", () => {
     expect(await textOf(page, '[aria-label="Readings"]')).toContain("rings");
   });
 
-  it("draws the same by keyboard alone", async () => {
+  inAll("draws the same by keyboard alone", async () => {
     await openRoom(page, server.url, "linear");
     // Insert puts points in the longest stretch; arrows move what has the focus.
     await page.keyboard.press("Insert");
@@ -171,7 +172,7 @@ describe("the curve room", () => {
     expect(points.map((point) => point.x)).toEqual([0, expect.closeTo(0.25, 2), 1]);
   });
 
-  it("keeps joints, draws handles out of corners, and bends one alone with Alt", async () => {
+  inAll("keeps joints, draws handles out of corners, and bends one alone with Alt", async () => {
     await openRoom(page, server.url, THREE);
     const bead = await placeInPlot(page, 0.5, 1.1);
     await page.mouse.click(bead.x, bead.y);
@@ -273,46 +274,49 @@ describe("the curve room", () => {
     expect(await curveText(page)).toBe("spring(overshoot: 20%, settle: 700ms)");
   });
 
-  it("previews on five things, with duration and pause, and shows what was before while B is held", async () => {
-    await openRoom(page, server.url, "linear");
-    await type("Duration", "1.2s");
-    await type("Pause between runs", "0");
-    const poses = () =>
-      page.$$eval("[data-preview]", (things) =>
-        things.map(
-          (thing) =>
-            `${(thing as SVGElement).style.transform}${(thing as SVGElement).style.opacity}${(thing.lastElementChild as SVGElement).style.opacity}`,
-        ),
+  inAll(
+    "previews on five things, with duration and pause, and shows what was before while B is held",
+    async () => {
+      await openRoom(page, server.url, "linear");
+      await type("Duration", "1.2s");
+      await type("Pause between runs", "0");
+      const poses = () =>
+        page.$$eval("[data-preview]", (things) =>
+          things.map(
+            (thing) =>
+              `${(thing as SVGElement).style.transform}${(thing as SVGElement).style.opacity}${(thing.lastElementChild as SVGElement).style.opacity}`,
+          ),
+        );
+      expect(await poses()).toHaveLength(5);
+      const still = await poses();
+      await press(page, "Play");
+      await frames(page, 12);
+      const moving = await poses();
+      for (const [i, pose] of moving.entries()) expect(pose).not.toBe(still[i]);
+      await press(page, "Pause");
+      await frames(page, 2);
+      const linear = await poses();
+      await dragBy(page, '[data-handle="1"]', { x: 0, y: -120 });
+      await frames(page, 2);
+      expect(
+        await page.$eval('[data-testid="ghost-line"]', (line) => line.getAttribute("d")),
+      ).toMatch(/^M/);
+      const bent = await poses();
+      expect(bent).not.toEqual(linear);
+      await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+      await page.keyboard.down("b");
+      await frames(page, 2);
+      expect(await poses()).toEqual(linear);
+      await page.keyboard.up("b");
+      await frames(page, 2);
+      expect(await poses()).toEqual(bent);
+      await press(page, "Accept");
+      await frames(page, 2);
+      expect(await page.$eval('[data-testid="ghost-line"]', (line) => line.getAttribute("d"))).toBe(
+        "",
       );
-    expect(await poses()).toHaveLength(5);
-    const still = await poses();
-    await press(page, "Play");
-    await frames(page, 12);
-    const moving = await poses();
-    for (const [i, pose] of moving.entries()) expect(pose).not.toBe(still[i]);
-    await press(page, "Pause");
-    await frames(page, 2);
-    const linear = await poses();
-    await dragBy(page, '[data-handle="1"]', { x: 0, y: -120 });
-    await frames(page, 2);
-    expect(
-      await page.$eval('[data-testid="ghost-line"]', (line) => line.getAttribute("d")),
-    ).toMatch(/^M/);
-    const bent = await poses();
-    expect(bent).not.toEqual(linear);
-    await page.evaluate(() => (document.activeElement as HTMLElement).blur());
-    await page.keyboard.down("b");
-    await frames(page, 2);
-    expect(await poses()).toEqual(linear);
-    await page.keyboard.up("b");
-    await frames(page, 2);
-    expect(await poses()).toEqual(bent);
-    await press(page, "Accept");
-    await frames(page, 2);
-    expect(await page.$eval('[data-testid="ghost-line"]', (line) => line.getAttribute("d"))).toBe(
-      "",
-    );
-  });
+    },
+  );
 
   it("gives every text form with its error, true to the curve", async () => {
     await openRoom(page, server.url, "elastic(out)");

@@ -15,6 +15,7 @@ import { launchBrowser, openPage } from "./harness/browser.ts";
 import { handoffText, openHandoff } from "./harness/handoffRoom.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 import { clickKey, placeOfKey, placeOfSpan } from "./harness/tracks.ts";
+import { inAll } from "./harness/whole.ts";
 
 const TIME = '[aria-label="Time in milliseconds"]';
 const VALUE = '[aria-label="Pass y"]';
@@ -124,7 +125,7 @@ describe("working on the bench", () => {
     expect(least).toBeLessThanOrEqual((Date.now() - start) / 10 + 20);
   });
 
-  it("sets and removes keys with K, and deletes the selected one", async () => {
+  inAll("sets and removes keys with K, and deletes the selected one", async () => {
     await type(TIME, "650");
     await hotkey("k");
     expect(await keys()).toEqual([
@@ -199,28 +200,31 @@ describe("working on the bench", () => {
     expect((await keys()).length).toBe(2);
   });
 
-  it("drags a value sideways with its number at the pointer, as one entry of the history", async () => {
-    await type(TIME, "1100");
-    await dragBy(page, VALUE, { x: 40, y: 0 }, { release: false });
-    expect(await textOf(page, '[data-testid="drag-tip"]')).toBe("y 210.0 px");
-    await page.mouse.up();
-    expect(await keys()).toEqual([
-      [200, -150],
-      [1100, 210],
-    ]);
-    await hotkey("z", "Control");
-    expect(await keys()).toEqual([
-      [200, -150],
-      [1100, 170],
-    ]);
-    await hotkey("z", "Control", "Shift");
-    expect(await keys()).toEqual([
-      [200, -150],
-      [1100, 210],
-    ]);
-  });
+  inAll(
+    "drags a value sideways with its number at the pointer, as one entry of the history",
+    async () => {
+      await type(TIME, "1100");
+      await dragBy(page, VALUE, { x: 40, y: 0 }, { release: false });
+      expect(await textOf(page, '[data-testid="drag-tip"]')).toBe("y 210.0 px");
+      await page.mouse.up();
+      expect(await keys()).toEqual([
+        [200, -150],
+        [1100, 210],
+      ]);
+      await hotkey("z", "Control");
+      expect(await keys()).toEqual([
+        [200, -150],
+        [1100, 170],
+      ]);
+      await hotkey("z", "Control", "Shift");
+      expect(await keys()).toEqual([
+        [200, -150],
+        [1100, 210],
+      ]);
+    },
+  );
 
-  it("drags a value on a relative track to where the pointer says", async () => {
+  inAll("drags a value on a relative track to where the pointer says", async () => {
     await openStudyByName(page, server.url, "Gate notice draws back");
     await type(TIME, "1480");
     const shown = Number((await textOf(page, '[aria-label="Notice y"]')).replace(/[^\d.]/g, ""));
@@ -272,35 +276,38 @@ describe("working on the bench", () => {
     expect(await textOf(page, '[aria-label="x1"]')).toBe("0.00");
   });
 
-  it("takes families and springs: their numbers, their direction, and what cannot be had", async () => {
-    const curve = async () => {
-      await waitUntilSaved(page);
-      return tracksOf(await storedDocument(server.url, id), "pass", "y")[0]?.track.keys[0]?.curve;
-    };
-    await press(page, "back out");
-    expect(await curve()).toEqual({ kind: "back", direction: "out", overshoot: 0.1 });
-    await type('[aria-label="Overshoot"]', "25");
-    await press(page, "in-out");
-    expect(await curve()).toEqual({ kind: "back", direction: "in-out", overshoot: 0.25 });
-    await press(page, "spring lively");
-    await type('[aria-label="Settle"]', "0.8s");
-    expect(await curve()).toEqual({ kind: "spring-feel", overshoot: 0.2, settle: 800 });
-    expect(
-      await page.$eval(
-        '[aria-label="Curve as text"]',
-        (field) => (field as HTMLInputElement).value,
-      ),
-    ).toBe("spring(overshoot: 20%, settle: 800ms)");
-    const field = '[aria-label="Curve as text"]';
-    await page.click(field, { count: 3 });
-    await page.keyboard.type("spring(damping: 0)");
-    await page.keyboard.press("Enter");
-    expect(await textOf(page, '[role="alert"]')).toContain("never comes to rest");
-    await openHandoff(page);
-    expect(await handoffText(page)).toMatch(
-      /translate: 215px -150px; animation-timing-function: linear\(0 0%, /,
-    );
-  });
+  inAll(
+    "takes families and springs: their numbers, their direction, and what cannot be had",
+    async () => {
+      const curve = async () => {
+        await waitUntilSaved(page);
+        return tracksOf(await storedDocument(server.url, id), "pass", "y")[0]?.track.keys[0]?.curve;
+      };
+      await press(page, "back out");
+      expect(await curve()).toEqual({ kind: "back", direction: "out", overshoot: 0.1 });
+      await type('[aria-label="Overshoot"]', "25");
+      await press(page, "in-out");
+      expect(await curve()).toEqual({ kind: "back", direction: "in-out", overshoot: 0.25 });
+      await press(page, "spring lively");
+      await type('[aria-label="Settle"]', "0.8s");
+      expect(await curve()).toEqual({ kind: "spring-feel", overshoot: 0.2, settle: 800 });
+      expect(
+        await page.$eval(
+          '[aria-label="Curve as text"]',
+          (field) => (field as HTMLInputElement).value,
+        ),
+      ).toBe("spring(overshoot: 20%, settle: 800ms)");
+      const field = '[aria-label="Curve as text"]';
+      await page.click(field, { count: 3 });
+      await page.keyboard.type("spring(damping: 0)");
+      await page.keyboard.press("Enter");
+      expect(await textOf(page, '[role="alert"]')).toContain("never comes to rest");
+      await openHandoff(page);
+      expect(await handoffText(page)).toMatch(
+        /translate: 215px -150px; animation-timing-function: linear\(0 0%, /,
+      );
+    },
+  );
 
   it("nudges handles and beads by the keyboard alone", async () => {
     await focusOn('[data-handle="1"]');
@@ -366,38 +373,41 @@ describe("working on the bench", () => {
     ]);
   });
 
-  it("chooses the route of an angle and shows the linear twin and the spacing only when asked", async () => {
-    const lane = await page.waitForSelector('::-p-xpath(//button[.="rotate"])');
-    await lane?.click();
-    await press(page, "plain numbers: route of the angle");
-    const shorter = await page.waitForSelector(
-      '::-p-xpath(//*[@role="menuitem"][.="shorter way"])',
-    );
-    await shorter?.click();
-    await waitUntilSaved(page);
-    const stored = await storedDocument(server.url, id);
-    expect(tracksOf(stored, "pass", "rotate")[0]?.track.route).toBe("shorter");
-    const ink = () =>
-      page.$$eval('[aria-label="Scene"] canvas:not([hidden])', (layers) =>
-        layers.some((canvas) => {
-          const { width, height } = canvas as HTMLCanvasElement;
-          const blank = Object.assign(document.createElement("canvas"), { width, height });
-          return (canvas as HTMLCanvasElement).toDataURL() !== blank.toDataURL();
-        }),
+  inAll(
+    "chooses the route of an angle and shows the linear twin and the spacing only when asked",
+    async () => {
+      const lane = await page.waitForSelector('::-p-xpath(//button[.="rotate"])');
+      await lane?.click();
+      await press(page, "plain numbers: route of the angle");
+      const shorter = await page.waitForSelector(
+        '::-p-xpath(//*[@role="menuitem"][.="shorter way"])',
       );
-    expect(await ink()).toBe(true);
-    await press(page, "Show…");
-    await press(page, "Linear twin");
-    await press(page, "Spacing");
-    await press(page, "Path");
-    // The route of the angle is shown with its lane, where the pass is in sight.
-    await type(TIME, "900");
-    await frames(page, 2);
-    expect(await ink()).toBe(true);
-    await (await page.waitForSelector('::-p-xpath(//button[.="y"])'))?.click();
-    await frames(page, 2);
-    expect(await ink()).toBe(false);
-  });
+      await shorter?.click();
+      await waitUntilSaved(page);
+      const stored = await storedDocument(server.url, id);
+      expect(tracksOf(stored, "pass", "rotate")[0]?.track.route).toBe("shorter");
+      const ink = () =>
+        page.$$eval('[aria-label="Scene"] canvas:not([hidden])', (layers) =>
+          layers.some((canvas) => {
+            const { width, height } = canvas as HTMLCanvasElement;
+            const blank = Object.assign(document.createElement("canvas"), { width, height });
+            return (canvas as HTMLCanvasElement).toDataURL() !== blank.toDataURL();
+          }),
+        );
+      expect(await ink()).toBe(true);
+      await press(page, "Show…");
+      await press(page, "Linear twin");
+      await press(page, "Spacing");
+      await press(page, "Path");
+      // The route of the angle is shown with its lane, where the pass is in sight.
+      await type(TIME, "900");
+      await frames(page, 2);
+      expect(await ink()).toBe(true);
+      await (await page.waitForSelector('::-p-xpath(//button[.="y"])'))?.click();
+      await frames(page, 2);
+      expect(await ink()).toBe(false);
+    },
+  );
 
   it("zooms at the pointer and pans with Space held, without playing", async () => {
     const reading = async () => {

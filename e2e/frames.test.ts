@@ -12,6 +12,7 @@ import { keepCurves } from "./harness/ownCurves.ts";
 import { openRoom, placeInPlot } from "./harness/room.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 import { clickKey, placeOf, placeOfBlock, placeOfColumn } from "./harness/tracks.ts";
+import { inAll } from "./harness/whole.ts";
 
 const later = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 /** Measured for about as long as this, in ms. */
@@ -126,7 +127,7 @@ describe("frames, beside those of an empty page", () => {
     await judge("playing the kiosk's arrival", 8, () => later(SPAN));
   });
 
-  it("answers a storm of presses", async () => {
+  inAll("answers a storm of presses", async () => {
     await openWith({ demo: "tide-dial-answers" });
     await press(page, "Live");
     const { x, y } = await middleOf(page, '[data-figure="dial"]');
@@ -225,25 +226,29 @@ describe("frames, beside those of an empty page", () => {
     );
   });
 
-  it("scrolls and zooms a study of 60,000 keys", async () => {
-    await openWith({ document: harbour({ figures: 1000, channels: 6, keys: 10 }) });
-    await page.waitForSelector('[aria-label="float-0 x"]');
-    const timeline = await middleOf(page, '[aria-label="Timeline"]');
-    await page.mouse.move(timeline.x, timeline.y);
-    const wheel = async (deltaY: (part: number) => number) => {
-      const began = performance.now();
-      for (let now = began; now - began < SPAN; now = performance.now()) {
-        await page.mouse.wheel({ deltaY: deltaY((now - began) / SPAN) });
-        await later(8);
-      }
-    };
-    await judge("scrolling the large study", 8, () => wheel(() => 45));
-    await page.keyboard.down("Shift");
-    await judge("zooming the large study", 16, () => wheel((part) => (part < 0.5 ? -30 : 30)));
-    await page.keyboard.up("Shift");
-  }, 60_000);
+  inAll(
+    "scrolls and zooms a study of 60,000 keys",
+    async () => {
+      await openWith({ document: harbour({ figures: 1000, channels: 6, keys: 10 }) });
+      await page.waitForSelector('[aria-label="float-0 x"]');
+      const timeline = await middleOf(page, '[aria-label="Timeline"]');
+      await page.mouse.move(timeline.x, timeline.y);
+      const wheel = async (deltaY: (part: number) => number) => {
+        const began = performance.now();
+        for (let now = began; now - began < SPAN; now = performance.now()) {
+          await page.mouse.wheel({ deltaY: deltaY((now - began) / SPAN) });
+          await later(8);
+        }
+      };
+      await judge("scrolling the large study", 8, () => wheel(() => 45));
+      await page.keyboard.down("Shift");
+      await judge("zooming the large study", 16, () => wheel((part) => (part < 0.5 ? -30 : 30)));
+      await page.keyboard.up("Shift");
+    },
+    60_000,
+  );
 
-  it("drags a point of a path of 100 while everything loops", async () => {
+  inAll("drags a point of a path of 100 while everything loops", async () => {
     const points = Array.from({ length: 99 }, (_, i) => {
       const x = (i + 1) / 100;
       return `C ${x - 0.006} ${x} ${x - 0.004} ${x + 0.05 * Math.sin(i)} ${x} ${x + 0.05 * Math.sin(i)}`;
@@ -263,7 +268,7 @@ describe("frames, beside those of an empty page", () => {
     );
   });
 
-  it("scrolls 150 curves of one's own, all playing", async () => {
+  inAll("scrolls 150 curves of one's own, all playing", async () => {
     await keepCurves(server.url, 150);
     await page.goto(`${server.url}/curves`);
     await page.waitForSelector("::-p-text(Float 0)");
@@ -287,14 +292,18 @@ describe("frames, beside those of an empty page", () => {
     );
   });
 
-  it("does nothing at all while it is paused and the pointer rests", async () => {
-    for (const demo of ["kiosk-arrival", "pass-lands"]) {
-      await openWith({ demo });
-      await later(1500);
-      const drawn = await tracedFrames(page, () => later(SPAN));
-      console.log(`${demo}, paused: ${drawn.length} frames in ${SPAN} ms`);
-      expect(drawn).toEqual([]);
-    }
-    await frames(page, 1);
-  }, 30_000);
+  inAll(
+    "does nothing at all while it is paused and the pointer rests",
+    async () => {
+      for (const demo of ["kiosk-arrival", "pass-lands"]) {
+        await openWith({ demo });
+        await later(1500);
+        const drawn = await tracedFrames(page, () => later(SPAN));
+        console.log(`${demo}, paused: ${drawn.length} frames in ${SPAN} ms`);
+        expect(drawn).toEqual([]);
+      }
+      await frames(page, 1);
+    },
+    30_000,
+  );
 });

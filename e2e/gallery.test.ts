@@ -9,6 +9,7 @@ import { dragBy, frames, press, textOf } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { keepCurves } from "./harness/ownCurves.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { inAll } from "./harness/whole.ts";
 
 const NOTICE = "[data-notice]";
 
@@ -68,7 +69,7 @@ describe("the curves", () => {
     await frames(page, 3);
   };
 
-  it("filters by feel, direction and what can run it, and finds words", async () => {
+  inAll("filters by feel, direction and what can run it, and finds words", async () => {
     await chip("lands");
     await expectCards(["Rope goes slack own", "Bounce out", "Bounce in-out"]);
     await chip("Show all again");
@@ -159,53 +160,56 @@ describe("the curves", () => {
     expect((await stored()).map((curve) => curve.name)).toContain("Ferry leaves");
   });
 
-  it("keeps a curve from the room with name, tags and notes, and keeps both of two changes", async () => {
-    await press(page, "New curve");
-    const field = await page.waitForSelector('[aria-label="Name of the curve"]');
-    await field?.click({ count: 3 });
-    await page.keyboard.type("Barrier lifts");
-    await page.keyboard.press("Enter");
-    await press(page, "Keep as own curve");
-    await page.waitForSelector('[aria-label="Save state"][data-state="saved"]');
-    await page.type("::-p-aria([name='Tags'])", "pier, barrier");
-    await page.type("::-p-aria([name='Notes'])", "For the car deck.");
-    await page.waitForSelector('[aria-label="Save state"][data-state="saved"]');
-    await page.waitForFunction(
-      async (at) => JSON.stringify(await (await fetch(at)).json()).includes("car deck"),
-      {},
-      `${server.url}/api/curves`,
-    );
-    const [mine] = await stored();
-    expect(mine).toMatchObject({ name: "Barrier lifts", tags: ["pier", "barrier"] });
-    // Somebody else saves it meanwhile.
-    await fetch(`${server.url}/api/curves/${mine?.id}`, {
-      method: "PUT",
-      headers: { "Content-Type": "application/json", "If-Match": '"99"' },
-      body: JSON.stringify({ name: "x", notation: "ease" }),
-    }).then((answer) => expect(answer.status).toBe(412));
-    const current = await (await fetch(`${server.url}/api/curves/${mine?.id}`)).json();
-    await fetch(`${server.url}/api/curves/${mine?.id}`, {
-      method: "PUT",
-      headers: { "Content-Type": "application/json", "If-Match": `"${current.revision}"` },
-      body: JSON.stringify({ name: "Theirs", notation: "ease-in" }),
-    });
-    await dragBy(page, '[data-handle="1"]', { x: 30, y: 30 });
-    await page.waitForSelector('[aria-label="Save state"][data-state="conflict"]');
-    expect(await textOf(page, '[role="alert"]')).toContain("saved elsewhere as “Theirs”");
-    await press(page, "Keep both");
-    await waitFor(
-      async () =>
-        (await stored()).filter(({ name }) => ["Theirs", "Barrier lifts (mine)"].includes(name))
-          .length === 2,
-    );
-    const names = (await stored()).map((curve) => curve.name);
-    expect(names).toEqual(expect.arrayContaining(["Theirs", "Barrier lifts (mine)"]));
-    // The refused save is said by the browser too.
-    expect(problems.filter((problem) => !problem.includes("412"))).toEqual([]);
-    problems.length = 0;
-  });
+  inAll(
+    "keeps a curve from the room with name, tags and notes, and keeps both of two changes",
+    async () => {
+      await press(page, "New curve");
+      const field = await page.waitForSelector('[aria-label="Name of the curve"]');
+      await field?.click({ count: 3 });
+      await page.keyboard.type("Barrier lifts");
+      await page.keyboard.press("Enter");
+      await press(page, "Keep as own curve");
+      await page.waitForSelector('[aria-label="Save state"][data-state="saved"]');
+      await page.type("::-p-aria([name='Tags'])", "pier, barrier");
+      await page.type("::-p-aria([name='Notes'])", "For the car deck.");
+      await page.waitForSelector('[aria-label="Save state"][data-state="saved"]');
+      await page.waitForFunction(
+        async (at) => JSON.stringify(await (await fetch(at)).json()).includes("car deck"),
+        {},
+        `${server.url}/api/curves`,
+      );
+      const [mine] = await stored();
+      expect(mine).toMatchObject({ name: "Barrier lifts", tags: ["pier", "barrier"] });
+      // Somebody else saves it meanwhile.
+      await fetch(`${server.url}/api/curves/${mine?.id}`, {
+        method: "PUT",
+        headers: { "Content-Type": "application/json", "If-Match": '"99"' },
+        body: JSON.stringify({ name: "x", notation: "ease" }),
+      }).then((answer) => expect(answer.status).toBe(412));
+      const current = await (await fetch(`${server.url}/api/curves/${mine?.id}`)).json();
+      await fetch(`${server.url}/api/curves/${mine?.id}`, {
+        method: "PUT",
+        headers: { "Content-Type": "application/json", "If-Match": `"${current.revision}"` },
+        body: JSON.stringify({ name: "Theirs", notation: "ease-in" }),
+      });
+      await dragBy(page, '[data-handle="1"]', { x: 30, y: 30 });
+      await page.waitForSelector('[aria-label="Save state"][data-state="conflict"]');
+      expect(await textOf(page, '[role="alert"]')).toContain("saved elsewhere as “Theirs”");
+      await press(page, "Keep both");
+      await waitFor(
+        async () =>
+          (await stored()).filter(({ name }) => ["Theirs", "Barrier lifts (mine)"].includes(name))
+            .length === 2,
+      );
+      const names = (await stored()).map((curve) => curve.name);
+      expect(names).toEqual(expect.arrayContaining(["Theirs", "Barrier lifts (mine)"]));
+      // The refused save is said by the browser too.
+      expect(problems.filter((problem) => !problem.includes("412"))).toEqual([]);
+      problems.length = 0;
+    },
+  );
 
-  it("exports the collection as tokens and as notations, and takes both back", async () => {
+  inAll("exports the collection as tokens and as notations, and takes both back", async () => {
     const session = await page.createCDPSession();
     await session.send("Browser.setDownloadBehavior", { behavior: "allow", downloadPath: folder });
     const download = async (item: string, name: string) => {
@@ -353,7 +357,7 @@ describe("the curves", () => {
     expect(await textOf(page, NOTICE)).toContain("Six curves race already");
   });
 
-  it("draws only what is in view of 150 curves of one's own, all playing", async () => {
+  inAll("draws only what is in view of 150 curves of one's own, all playing", async () => {
     await keepCurves(server.url, 150);
     await page.reload();
     await page.waitForSelector("::-p-text(Float 0)");

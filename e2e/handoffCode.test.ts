@@ -12,6 +12,7 @@ import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
 import { launchBrowser } from "./harness/browser.ts";
 import { choreography, restlessStudy } from "./harness/choreography.ts";
 import { compareStage, expectAlike } from "./harness/stage.ts";
+import { inAll } from "./harness/whole.ts";
 
 const ROOT = resolve(import.meta.dirname, "..");
 const studies: [string, Study][] = [
@@ -43,37 +44,39 @@ describe("code that is handed off", () => {
     rmSync(folder, { recursive: true });
   });
 
-  it("is taken by a strict compiler, with its types", () => {
-    const files = studies.flatMap(([, study], i) =>
-      ["module", "react"].map((id) => {
-        const file = join(folder, `${id}-${i}.js`);
-        writeFileSync(file, textOf(id, study));
-        return file;
-      }),
-    );
-    const shaken = restlessStudy();
-    for (const id of ["module", "react"])
-      for (const reduced of ["as-it-is", "end", "rest", "fade"])
-        for (const begins of ["load", "view", "hover", "press", "class", "scroll"]) {
-          const file = join(folder, `${id}-${reduced}-${begins}.js`);
-          writeFileSync(file, textOf(id, shaken, { reduced, begins }));
-          files.push(file);
-        }
-    liveDemos().forEach(([, study], i) => {
-      const file = join(folder, `live-${i}.js`);
-      writeFileSync(file, textOf("live", study));
-      files.push(file);
-    });
-    // Motions of a few lanes are enough of a table to be judged by its types.
-    studies.slice(0, 4).forEach(([, study], i) => {
-      const file = join(folder, `function-${i}.ts`);
-      writeFileSync(file, textOf("function", study, { as: "ts" }));
-      files.push(file);
-    });
-    const user = join(folder, "user.ts");
-    writeFileSync(
-      user,
-      `import { play, duration } from "./module-0.js";
+  inAll(
+    "is taken by a strict compiler, with its types",
+    () => {
+      const files = studies.flatMap(([, study], i) =>
+        ["module", "react"].map((id) => {
+          const file = join(folder, `${id}-${i}.js`);
+          writeFileSync(file, textOf(id, study));
+          return file;
+        }),
+      );
+      const shaken = restlessStudy();
+      for (const id of ["module", "react"])
+        for (const reduced of ["as-it-is", "end", "rest", "fade"])
+          for (const begins of ["load", "view", "hover", "press", "class", "scroll"]) {
+            const file = join(folder, `${id}-${reduced}-${begins}.js`);
+            writeFileSync(file, textOf(id, shaken, { reduced, begins }));
+            files.push(file);
+          }
+      liveDemos().forEach(([, study], i) => {
+        const file = join(folder, `live-${i}.js`);
+        writeFileSync(file, textOf("live", study));
+        files.push(file);
+      });
+      // Motions of a few lanes are enough of a table to be judged by its types.
+      studies.slice(0, 4).forEach(([, study], i) => {
+        const file = join(folder, `function-${i}.ts`);
+        writeFileSync(file, textOf("function", study, { as: "ts" }));
+        files.push(file);
+      });
+      const user = join(folder, "user.ts");
+      writeFileSync(
+        user,
+        `import { play, duration } from "./module-0.js";
 import { Scene, usePlayer } from "./react-0.js";
 import { live } from "./live-0.js";
 import { poseAt, tween } from "./function-0.js";
@@ -92,22 +95,31 @@ controls.send({ type: "lever", lever: "winch" });
 play(document, { rate: "fast" });
 export { done, eased, element, pose, usePlayer };
 `,
-    );
-    const options = ["--strict", "--allowJs", "--checkJs", "--noEmit", "--ignoreConfig"];
-    const more = ["--target", "es2022", "--module", "nodenext", "--lib", "es2022,dom,dom.iterable"];
-    writeFileSync(join(folder, "package.json"), '{ "type": "module" }');
-    let said = "";
-    try {
-      execFileSync(
-        process.execPath,
-        [join(ROOT, "node_modules/typescript/bin/tsc"), ...options, ...more, ...files, user],
-        { cwd: folder, encoding: "utf8", stdio: "pipe" },
       );
-    } catch (error) {
-      said = (error as { stdout: string }).stdout;
-    }
-    expect(said).toBe("");
-  }, 60_000);
+      const options = ["--strict", "--allowJs", "--checkJs", "--noEmit", "--ignoreConfig"];
+      const more = [
+        "--target",
+        "es2022",
+        "--module",
+        "nodenext",
+        "--lib",
+        "es2022,dom,dom.iterable",
+      ];
+      writeFileSync(join(folder, "package.json"), '{ "type": "module" }');
+      let said = "";
+      try {
+        execFileSync(
+          process.execPath,
+          [join(ROOT, "node_modules/typescript/bin/tsc"), ...options, ...more, ...files, user],
+          { cwd: folder, encoding: "utf8", stdio: "pipe" },
+        );
+      } catch (error) {
+        said = (error as { stdout: string }).stdout;
+      }
+      expect(said).toBe("");
+    },
+    60_000,
+  );
 
   it.each(studies)(
     "moves as a component of React, and leaves nothing behind: %s",

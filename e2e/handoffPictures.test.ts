@@ -116,7 +116,7 @@ describe("pictures of a study", () => {
     expect(gif.loopCount()).toBe(2);
   });
 
-  it("say a rate of 30 in hundredths of a second without falling behind", async () => {
+  inAll("say a rate of 30 in hundredths of a second without falling behind", async () => {
     await chooseFormat(page, "Picture");
     await number("Scale", 0.25);
     await sized("160 × 100");
@@ -150,7 +150,7 @@ describe("pictures of a study", () => {
     expect(corner[3]).toBe(0);
   });
 
-  it("are a video that this browser plays, where it writes any", async () => {
+  inAll("are a video that this browser plays, where it writes any", async () => {
     await chooseFormat(page, "Picture");
     await choose("WebM");
     await number("Frames a second", 10);
@@ -188,7 +188,7 @@ describe("pictures of a study", () => {
     expect(size).toEqual([map.size.w, map.size.h]);
   });
 
-  it("are one moment as PNG, at twice its size", async () => {
+  inAll("are one moment as PNG, at twice its size", async () => {
     await chooseFormat(page, "Still");
     await choose("PNG");
     await sized("640 × 400");
@@ -202,7 +202,7 @@ describe("pictures of a study", () => {
     expect(width).toBe(1280);
   });
 
-  it("can be stopped, and made again", async () => {
+  inAll("can be stopped, and made again", async () => {
     await chooseFormat(page, "Picture");
     await number("Frames a second", 60);
     await number("Scale", 2);

@@ -10,6 +10,7 @@ import { openNewStudy, press, retype, textOf } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { chooseFormat, handoffText, openHandoff, proven } from "./harness/handoffRoom.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { inAll } from "./harness/whole.ts";
 
 describe("the hand-off", () => {
   let server: TestServer;
@@ -137,7 +138,7 @@ describe("the hand-off", () => {
     await page.waitForSelector('[aria-label="Save state"]');
   });
 
-  it("leaves figures out of what it draws, apart from what is selected elsewhere", async () => {
+  inAll("leaves figures out of what it draws, apart from what is selected elsewhere", async () => {
     await page.goto(`${server.url}/studies/${id}/handoff?as=page`);
     const whole = await handoffText(page);
     expect(whole).toContain('<div class="shadow"');
@@ -205,24 +206,27 @@ describe("the hand-off", () => {
     expect(await textOf(page, "aside")).not.toContain("Old browsers");
   });
 
-  it("offers only what changes something: the element around all where it is waited for", async () => {
-    await openHandoff(page);
-    await handoffText(page);
-    const field = '::-p-xpath(//aside//label[starts-with(., "Element around all")]//input)';
-    expect(await page.$(field)).toBeNull();
-    await page.select('select[aria-label="Begins"]', "hover");
-    const around = await page.waitForSelector(field);
-    if (around) await retype(page, around, ".kiosk-screen");
-    await page.waitForFunction(() =>
-      (
-        document.querySelector('[data-testid="handoff-text"]') as HTMLTextAreaElement
-      ).value.includes(".kiosk-screen:hover .pass"),
-    );
-    if (around) await retype(page, around, "{");
-    await page.waitForFunction(() =>
-      document.querySelector("aside")?.textContent?.includes("Give the selector"),
-    );
-  });
+  inAll(
+    "offers only what changes something: the element around all where it is waited for",
+    async () => {
+      await openHandoff(page);
+      await handoffText(page);
+      const field = '::-p-xpath(//aside//label[starts-with(., "Element around all")]//input)';
+      expect(await page.$(field)).toBeNull();
+      await page.select('select[aria-label="Begins"]', "hover");
+      const around = await page.waitForSelector(field);
+      if (around) await retype(page, around, ".kiosk-screen");
+      await page.waitForFunction(() =>
+        (
+          document.querySelector('[data-testid="handoff-text"]') as HTMLTextAreaElement
+        ).value.includes(".kiosk-screen:hover .pass"),
+      );
+      if (around) await retype(page, around, "{");
+      await page.waitForFunction(() =>
+        document.querySelector("aside")?.textContent?.includes("Give the selector"),
+      );
+    },
+  );
 
   it("saves every format as it was chosen, and the study, in one zip", async () => {
     const folder = mkdtempSync(join(tmpdir(), "levitas-zip-"));

@@ -13,6 +13,7 @@ import {
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 import { placeOfBlock, stopsOf } from "./harness/tracks.ts";
+import { inAll } from "./harness/whole.ts";
 
 describe("hands", () => {
   let server: TestServer;
@@ -74,7 +75,7 @@ describe("hands", () => {
     expect(await undoAll()).toBe(2);
   });
 
-  it("columns of keys follow a key that was set, and one that was taken back", async () => {
+  inAll("columns of keys follow a key that was set, and one that was taken back", async () => {
     await open("boarding-pass");
     const columns = async () =>
       (await stopsOf(page, "Columns of Pass")).map(({ x }) => Math.round(x));
@@ -152,7 +153,7 @@ describe("hands", () => {
     expect([await value(), await undoLabel()]).toEqual([before, "Nothing to undo"]);
   });
 
-  it("a graph pans up and down by the middle button", async () => {
+  inAll("a graph pans up and down by the middle button", async () => {
     await open("boarding-pass");
     await page.keyboard.press("g");
     const line = await page.waitForSelector('[data-testid="graph-line"], svg[data-pans] path[d]');
@@ -189,7 +190,7 @@ describe("hands", () => {
     expect(await undoLabel()).toBe("Nothing to undo");
   });
 
-  it("smoothing by button and by key is one act and one step of the history", async () => {
+  inAll("smoothing by button and by key is one act and one step of the history", async () => {
     await open("ferry-crosses");
     await page.keyboard.down("Control");
     await page.keyboard.press("a");

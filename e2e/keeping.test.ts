@@ -11,6 +11,7 @@ import {
 } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { inAll } from "./harness/whole.ts";
 
 const curveText = (page: Page) =>
   page.$eval('[aria-label="Curve as text"]', (field) => (field as HTMLInputElement).value);
@@ -120,21 +121,25 @@ describe("nothing is lost", () => {
     expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-out" });
   }, 60_000);
 
-  it("a killed server and a closed tab: the work is there when the study is opened again", async () => {
-    const { page } = await openPage(browser);
-    const id = await openPass(page);
-    await server.kill();
-    await choose(page, "ease-out");
-    await page.waitForSelector('[aria-label="Save state"][data-state="failed"]');
-    await page.close();
-    await server.again();
-    const again = (await openPage(browser)).page;
-    await open(again, id);
-    await again.waitForSelector('[aria-label^="Undo:"]');
-    expect(await curveText(again)).toBe("ease-out");
-    await waitUntilSaved(again);
-    expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-out" });
-  }, 60_000);
+  inAll(
+    "a killed server and a closed tab: the work is there when the study is opened again",
+    async () => {
+      const { page } = await openPage(browser);
+      const id = await openPass(page);
+      await server.kill();
+      await choose(page, "ease-out");
+      await page.waitForSelector('[aria-label="Save state"][data-state="failed"]');
+      await page.close();
+      await server.again();
+      const again = (await openPage(browser)).page;
+      await open(again, id);
+      await again.waitForSelector('[aria-label^="Undo:"]');
+      expect(await curveText(again)).toBe("ease-out");
+      await waitUntilSaved(again);
+      expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-out" });
+    },
+    60_000,
+  );
 
   it("a reload right after a drag keeps what was dragged", async () => {
     const { page } = await openPage(browser);
@@ -171,29 +176,37 @@ describe("nothing is lost", () => {
     expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-in" });
   }, 60_000);
 
-  it("a conflict is still one after a reload, another edit and a reload: theirs is not overwritten", async () => {
-    const { b, id } = await twoTabs();
-    await reload(b);
-    await inState(b, "conflict");
-    await choose(b, "ease-in-out");
-    await frames(b, 60);
-    await reload(b);
-    await inState(b, "conflict");
-    expect([await curveText(b), await curveOf(id)]).toEqual([
-      "ease-in-out",
-      { kind: "keyword", name: "ease-in" },
-    ]);
-  }, 60_000);
-
-  it("a conflict is still one after going to the list and back, twice", async () => {
-    const { b, id } = await twoTabs();
-    for (let times = 0; times < 2; times++) {
-      await goToList(b);
-      await b.click(`a[data-study="${id}"]`);
+  inAll(
+    "a conflict is still one after a reload, another edit and a reload: theirs is not overwritten",
+    async () => {
+      const { b, id } = await twoTabs();
+      await reload(b);
       await inState(b, "conflict");
-      expect(await curveText(b)).toBe("ease-out");
-    }
-  }, 60_000);
+      await choose(b, "ease-in-out");
+      await frames(b, 60);
+      await reload(b);
+      await inState(b, "conflict");
+      expect([await curveText(b), await curveOf(id)]).toEqual([
+        "ease-in-out",
+        { kind: "keyword", name: "ease-in" },
+      ]);
+    },
+    60_000,
+  );
+
+  inAll(
+    "a conflict is still one after going to the list and back, twice",
+    async () => {
+      const { b, id } = await twoTabs();
+      for (let times = 0; times < 2; times++) {
+        await goToList(b);
+        await b.click(`a[data-study="${id}"]`);
+        await inState(b, "conflict");
+        expect(await curveText(b)).toBe("ease-out");
+      }
+    },
+    60_000,
+  );
 
   it("work that a full disk refused is there after two reloads, and saved when there is space", async () => {
     const { page } = await openPage(browser);
@@ -211,19 +224,23 @@ describe("nothing is lost", () => {
     expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-out" });
   }, 60_000);
 
-  it("a page that is loaded again right after its work came back does not lose it", async () => {
-    const { page } = await openPage(browser);
-    const id = await openPass(page);
-    await server.kill();
-    await choose(page, "ease-out");
-    await inState(page, "failed");
-    await server.again();
-    await reload(page);
-    await reload(page);
-    expect(await curveText(page)).toBe("ease-out");
-    await waitUntilSaved(page);
-    expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-out" });
-  }, 60_000);
+  inAll(
+    "a page that is loaded again right after its work came back does not lose it",
+    async () => {
+      const { page } = await openPage(browser);
+      const id = await openPass(page);
+      await server.kill();
+      await choose(page, "ease-out");
+      await inState(page, "failed");
+      await server.again();
+      await reload(page);
+      await reload(page);
+      expect(await curveText(page)).toBe("ease-out");
+      await waitUntilSaved(page);
+      expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-out" });
+    },
+    60_000,
+  );
 
   it("a study deleted elsewhere: the bench says so, and the work is kept as a new study", async () => {
     const { page } = await openPage(browser);
@@ -306,14 +323,18 @@ describe("nothing is lost", () => {
         duration: number;
       };
 
-    it("what is refused is called refused, and not sent again and again", async () => {
-      const { page } = await openOwnCurve();
-      const saves = await refuseSaves(page, 422);
-      await rename(page, "Gangway lowers");
-      await inState(page, "failed");
-      await new Promise((done) => setTimeout(done, 4000));
-      expect(saves()).toBe(1);
-    }, 60_000);
+    inAll(
+      "what is refused is called refused, and not sent again and again",
+      async () => {
+        const { page } = await openOwnCurve();
+        const saves = await refuseSaves(page, 422);
+        await rename(page, "Gangway lowers");
+        await inState(page, "failed");
+        await new Promise((done) => setTimeout(done, 4000));
+        expect(saves()).toBe(1);
+      },
+      60_000,
+    );
 
     it("work survives a server that is away and two reloads", async () => {
       const { page, id } = await openOwnCurve();

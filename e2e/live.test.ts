@@ -8,6 +8,7 @@ import { useApp } from "./harness/app.ts";
 import { audit, THEMES } from "./harness/audit.ts";
 import { makeStudy, press, storedDocument, textOf, waitUntilSaved } from "./harness/bench.ts";
 import { openLive, scenePlace } from "./harness/liveScene.ts";
+import { inAll } from "./harness/whole.ts";
 
 const DEMO = resolve(import.meta.dirname, "../demo");
 
@@ -243,7 +244,7 @@ describe("Live", () => {
     expect(back.live?.poses.at(-1)?.values.pass).toEqual({ turnY: 180 });
   });
 
-  it("slow motion shows the same poses later, and idle draws no frame", async () => {
+  inAll("slow motion shows the same poses later, and idle draws no frame", async () => {
     await open("tide-dial-answers");
     await (await page.waitForSelector('input[type="radio"][aria-label^="×⅒"]'))?.click();
     await click(440, 194);
@@ -284,7 +285,7 @@ describe("Live", () => {
     expect(await storedDocument(app.url, id)).toEqual(before);
   });
 
-  it("a lever is added, a figure follows it, and the timeline says so", async () => {
+  inAll("a lever is added, a figure follows it, and the timeline says so", async () => {
     const id = await open("boarding-pass");
     await choose("Add a lever", "slider");
     await choose("+ follows: Channel that follows", "rotate");
@@ -308,7 +309,7 @@ describe("Live", () => {
     expect(await row?.evaluate((each) => each.getAttribute("title"))).toContain("follows slider");
   });
 
-  it("what is chosen of a response is what is stored, and a step takes it back", async () => {
+  inAll("what is chosen of a response is what is stored, and a step takes it back", async () => {
     const id = await open("tide-dial-answers");
     const first = async () => {
       await waitUntilSaved(page);

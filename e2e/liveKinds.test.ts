@@ -5,6 +5,7 @@ import { useApp } from "./harness/app.ts";
 import { press, storedDocument, textOf, waitUntilSaved } from "./harness/bench.ts";
 import { openLive, scenePlace } from "./harness/liveScene.ts";
 import { penPress } from "./harness/pen.ts";
+import { inAll } from "./harness/whole.ts";
 
 /** A lamp at the gate that moves, a button beside it, and a part of the sequence with a cue. */
 const gate = (responses: readonly LiveResponse[]): Study =>
@@ -166,42 +167,45 @@ describe("Live, by each kind of what is waited for and done", () => {
     await untilLamp(0, 200);
   });
 
-  it("a duration that grows with the way, and a response that is ignored in mid-flight", async () => {
-    await open(
-      response({
-        when: { on: "press", figure: null },
-        then: [{ do: "aim", figure: "lamp", channels: ["x"] }],
-        how: { curve: { kind: "linear" }, duration: 600, grows: "distance", reach: 100 },
-        midFlight: "ignored",
-      }),
-    );
-    // From 150 by 200 px: twice as long as 100.
-    await move(350, 90);
-    await page.mouse.down();
-    await page.mouse.up();
-    // In mid-flight: ignored.
-    await move(50, 90);
-    await page.mouse.down();
-    await page.mouse.up();
-    await untilLamp(0, 320);
-    await page.waitForFunction(() =>
-      document
-        .querySelector('[aria-label="Readings of the last answer"]')
-        ?.textContent?.includes("arrived after 1200 ms"),
-    );
-    // And back by 50: half as long.
-    await move(300, 90);
-    await page.mouse.down();
-    await page.mouse.up();
-    await untilLamp(0, 270);
-    await page.waitForFunction(() =>
-      document
-        .querySelector('[aria-label="Readings of the last answer"]')
-        ?.textContent?.includes("arrived after 300 ms"),
-    );
-  });
+  inAll(
+    "a duration that grows with the way, and a response that is ignored in mid-flight",
+    async () => {
+      await open(
+        response({
+          when: { on: "press", figure: null },
+          then: [{ do: "aim", figure: "lamp", channels: ["x"] }],
+          how: { curve: { kind: "linear" }, duration: 600, grows: "distance", reach: 100 },
+          midFlight: "ignored",
+        }),
+      );
+      // From 150 by 200 px: twice as long as 100.
+      await move(350, 90);
+      await page.mouse.down();
+      await page.mouse.up();
+      // In mid-flight: ignored.
+      await move(50, 90);
+      await page.mouse.down();
+      await page.mouse.up();
+      await untilLamp(0, 320);
+      await page.waitForFunction(() =>
+        document
+          .querySelector('[aria-label="Readings of the last answer"]')
+          ?.textContent?.includes("arrived after 1200 ms"),
+      );
+      // And back by 50: half as long.
+      await move(300, 90);
+      await page.mouse.down();
+      await page.mouse.up();
+      await untilLamp(0, 270);
+      await page.waitForFunction(() =>
+        document
+          .querySelector('[aria-label="Readings of the last answer"]')
+          ?.textContent?.includes("arrived after 300 ms"),
+      );
+    },
+  );
 
-  it("shows it at another frame rate: fewer poses on the same way", async () => {
+  inAll("shows it at another frame rate: fewer poses on the same way", async () => {
     await open(response({ how: { curve: { kind: "linear" }, duration: 900 } }));
     await (await page.waitForSelector('button[aria-label$="emulated frame rate"]'))?.click();
     const line = await page.waitForSelector(
@@ -233,7 +237,7 @@ describe("Live, by each kind of what is waited for and done", () => {
     await untilLamp(2, 90);
   });
 
-  it("a take is renamed, and that is stored and can be taken back", async () => {
+  inAll("a take is renamed, and that is stored and can be taken back", async () => {
     const id = await open(response({}));
     await (
       await page.waitForSelector('button[aria-label*="a tap"][aria-haspopup="menu"]')

@@ -22,6 +22,7 @@ import {
   placeOfKey,
   stopsOf,
 } from "./harness/tracks.ts";
+import { inAll } from "./harness/whole.ts";
 
 const TIME = '[aria-label="Time in milliseconds"]';
 
@@ -126,81 +127,85 @@ describe("keyframed motion on the bench", () => {
     return (Number.parseFloat(await at()) - zero) / 1000;
   };
 
-  it("builds a pass that lands from nothing, in under sixty actions", async () => {
-    await newStudy();
-    await button("Add figure");
-    await item("Card");
-    // The pivot goes to its foot, by pointer, and snaps there.
-    const pivot = await middleOf(page, '[data-part="pivot-ring"]');
-    const foot = await page.$eval("[data-figure]", (element) => {
-      const box = element.getBoundingClientRect();
-      return box.bottom;
-    });
-    await drag('[data-part="pivot"]', 0, foot - pivot.y + 2);
-    // The fall: y is animated at 0, then at half a second further down.
-    await hotkey("a");
-    await page.keyboard.type("y");
-    await hotkey("Enter");
-    await type('[aria-label="Card y"]', "-150");
-    await goTo(500);
-    await type('[aria-label="Card y"]', "230");
-    // It falls faster and faster.
-    await clickSpan(page, "Card y");
-    await click('button[title="ease-in"]');
-    // The squash: wide and flat, then a smaller stretch, then at rest.
-    const shape = [
-      [500, 1, 1],
-      [600, 1.25, 0.7],
-      [750, 0.93, 1.1],
-      [900, 1, 1],
-    ] as const;
-    for (const [i, [time, wide, tall]] of shape.entries()) {
-      if (i > 0) await goTo(time);
-      for (const [channel, value] of [
-        ["scale x", wide],
-        ["scale y", tall],
-      ] as const) {
-        if (i === 0) {
-          await hotkey("a");
-          await page.keyboard.type(channel);
-          await hotkey("Enter");
-        } else await type(`[aria-label="Card ${channel}"]`, String(value));
+  inAll(
+    "builds a pass that lands from nothing, in under sixty actions",
+    async () => {
+      await newStudy();
+      await button("Add figure");
+      await item("Card");
+      // The pivot goes to its foot, by pointer, and snaps there.
+      const pivot = await middleOf(page, '[data-part="pivot-ring"]');
+      const foot = await page.$eval("[data-figure]", (element) => {
+        const box = element.getBoundingClientRect();
+        return box.bottom;
+      });
+      await drag('[data-part="pivot"]', 0, foot - pivot.y + 2);
+      // The fall: y is animated at 0, then at half a second further down.
+      await hotkey("a");
+      await page.keyboard.type("y");
+      await hotkey("Enter");
+      await type('[aria-label="Card y"]', "-150");
+      await goTo(500);
+      await type('[aria-label="Card y"]', "230");
+      // It falls faster and faster.
+      await clickSpan(page, "Card y");
+      await click('button[title="ease-in"]');
+      // The squash: wide and flat, then a smaller stretch, then at rest.
+      const shape = [
+        [500, 1, 1],
+        [600, 1.25, 0.7],
+        [750, 0.93, 1.1],
+        [900, 1, 1],
+      ] as const;
+      for (const [i, [time, wide, tall]] of shape.entries()) {
+        if (i > 0) await goTo(time);
+        for (const [channel, value] of [
+          ["scale x", wide],
+          ["scale y", tall],
+        ] as const) {
+          if (i === 0) {
+            await hotkey("a");
+            await page.keyboard.type(channel);
+            await hotkey("Enter");
+          } else await type(`[aria-label="Card ${channel}"]`, String(value));
+        }
       }
-    }
-    // The color flash.
-    await goTo(500);
-    await hotkey("a");
-    await page.keyboard.type("color");
-    await hotkey("Enter");
-    await goTo(600);
-    await type('[aria-label="Card color"]', "#D98A12");
-    await goTo(900);
-    await type('[aria-label="Card color"]', "#3F5E8C");
-    // All of it softly: every key of the figure, smoothed.
-    await hotkey("a", "Control");
-    await hotkey("a", "Control");
-    await hotkey("s");
-    expect(actions).toBeLessThan(60);
+      // The color flash.
+      await goTo(500);
+      await hotkey("a");
+      await page.keyboard.type("color");
+      await hotkey("Enter");
+      await goTo(600);
+      await type('[aria-label="Card color"]', "#D98A12");
+      await goTo(900);
+      await type('[aria-label="Card color"]', "#3F5E8C");
+      // All of it softly: every key of the figure, smoothed.
+      await hotkey("a", "Control");
+      await hotkey("a", "Control");
+      await hotkey("s");
+      expect(actions).toBeLessThan(60);
 
-    const study = await stored();
-    expect(study.figures[0]?.pivot).toEqual({ x: 0.5, y: 1 });
-    expect(keysOf(study, "Card", "y")).toEqual([
-      [0, -150],
-      [500, 230],
-    ]);
-    expect(keysOf(study, "Card", "scaleX")).toEqual(shape.map(([t, wide]) => [t, wide]));
-    expect(keysOf(study, "Card", "scaleY")).toEqual(shape.map(([t, , tall]) => [t, tall]));
-    expect(keysOf(study, "Card", "color").map(([time]) => time)).toEqual([500, 600, 900]);
-    // What is seen in mid-flight is what the study says, the foot at the same height as it squashes.
-    await goTo(600);
-    const seen = await page.$eval("[data-figure]", (element) => {
-      const { style } = element as HTMLElement;
-      return [style.scale, style.transformOrigin, style.translate];
-    });
-    expect(seen[0]).toBe("1.25 0.7");
-    expect(seen[1]).toBe("50% 100%");
-    expect(seen[2]).toContain("230px");
-  }, 60_000);
+      const study = await stored();
+      expect(study.figures[0]?.pivot).toEqual({ x: 0.5, y: 1 });
+      expect(keysOf(study, "Card", "y")).toEqual([
+        [0, -150],
+        [500, 230],
+      ]);
+      expect(keysOf(study, "Card", "scaleX")).toEqual(shape.map(([t, wide]) => [t, wide]));
+      expect(keysOf(study, "Card", "scaleY")).toEqual(shape.map(([t, , tall]) => [t, tall]));
+      expect(keysOf(study, "Card", "color").map(([time]) => time)).toEqual([500, 600, 900]);
+      // What is seen in mid-flight is what the study says, the foot at the same height as it squashes.
+      await goTo(600);
+      const seen = await page.$eval("[data-figure]", (element) => {
+        const { style } = element as HTMLElement;
+        return [style.scale, style.transformOrigin, style.translate];
+      });
+      expect(seen[0]).toBe("1.25 0.7");
+      expect(seen[1]).toBe("50% 100%");
+      expect(seen[2]).toContain("230px");
+    },
+    60_000,
+  );
 
   it("turns a card over with its two faces", async () => {
     await openDemo("pass-lands");
@@ -236,7 +241,7 @@ describe("keyframed motion on the bench", () => {
     ]);
   });
 
-  it("makes a tide dial's needle go the short way, and shows the way on the dial", async () => {
+  inAll("makes a tide dial's needle go the short way, and shows the way on the dial", async () => {
     await newStudy();
     await button("Add figure");
     await item("Dial");
@@ -266,63 +271,67 @@ describe("keyframed motion on the bench", () => {
     expect(study.figures[index]?.parent).toBe(study.figures[0]?.id);
   });
 
-  it("pastes three back-and-forth cycles of a buoy's bob, and retimes the whole by dragging its end", async () => {
-    await openDemo("buoy");
-    const before = await storedDocument(server.url, id);
-    const first = keysOf(before, "Buoy", "y").slice(0, 2);
-    expect(first).toEqual([
-      [0, 92],
-      [1000, 62],
-    ]);
-    await clickKey(page, "Buoy y", 1);
-    await clickKey(page, "Buoy y", 2, { shift: true });
-    expect(await page.$eval('[data-testid="chosen-count"]', (e) => e.textContent)).toBe(
-      "2 keys chosen",
-    );
-    await button("Copy");
-    await goTo(3000);
-    await button("Paste…");
-    const cycles = await page.waitForSelector(
-      "::-p-xpath(//label[starts-with(., 'Cycles')]//input)",
-    );
-    await cycles?.click({ count: 3 });
-    await page.keyboard.type("6");
-    await page.keyboard.press("Enter");
-    await button("Alternate: there and back");
-    await (await page.waitForSelector("::-p-xpath(//button[.='Paste'])"))?.click();
-    await frames(page, 2);
-    const study = await stored();
-    const keys = keysOf(study, "Buoy", "y");
-    // There and back three times: seven keys, none of them double.
-    expect(keys.filter(([time]) => Number(time) >= 3000)).toEqual([
-      [3000, 92],
-      [4000, 62],
-      [5000, 92],
-      [6000, 62],
-      [7000, 92],
-      [8000, 62],
-      [9000, 92],
-    ]);
+  inAll(
+    "pastes three back-and-forth cycles of a buoy's bob, and retimes the whole by dragging its end",
+    async () => {
+      await openDemo("buoy");
+      const before = await storedDocument(server.url, id);
+      const first = keysOf(before, "Buoy", "y").slice(0, 2);
+      expect(first).toEqual([
+        [0, 92],
+        [1000, 62],
+      ]);
+      await clickKey(page, "Buoy y", 1);
+      await clickKey(page, "Buoy y", 2, { shift: true });
+      expect(await page.$eval('[data-testid="chosen-count"]', (e) => e.textContent)).toBe(
+        "2 keys chosen",
+      );
+      await button("Copy");
+      await goTo(3000);
+      await button("Paste…");
+      const cycles = await page.waitForSelector(
+        "::-p-xpath(//label[starts-with(., 'Cycles')]//input)",
+      );
+      await cycles?.click({ count: 3 });
+      await page.keyboard.type("6");
+      await page.keyboard.press("Enter");
+      await button("Alternate: there and back");
+      await (await page.waitForSelector("::-p-xpath(//button[.='Paste'])"))?.click();
+      await frames(page, 2);
+      const study = await stored();
+      const keys = keysOf(study, "Buoy", "y");
+      // There and back three times: seven keys, none of them double.
+      expect(keys.filter(([time]) => Number(time) >= 3000)).toEqual([
+        [3000, 92],
+        [4000, 62],
+        [5000, 92],
+        [6000, 62],
+        [7000, 92],
+        [8000, 62],
+        [9000, 92],
+      ]);
 
-    // All of the buoy, twice as fast, by the end of its line, which is brought into view.
-    await hotkey("v");
-    await frames(page, 3);
-    const scale = await pxPerMs();
-    const last = (await stopsOf(page, "Columns of Buoy")).at(-1);
-    if (!last) throw new Error("the buoy has no columns");
-    await dragFrom(page, { x: last.x + 9, y: last.y }, { x: -4500 * scale, y: 0 }, { steps: 20 });
-    const faster = await stored();
-    const times = keysOf(faster, "Buoy", "y").map(([time]) => Number(time));
-    const factor = (times.at(-1) ?? 0) / 9000;
-    expect(factor).toBeGreaterThan(0.45);
-    expect(factor).toBeLessThan(0.55);
-    const was = keys.map(([time]) => Number(time));
-    times.forEach((time, i) => {
-      expect(Math.abs(time - (was[i] as number) * factor)).toBeLessThan(1.5);
-    });
-    await hotkey("z", "Control");
-    expect(keysOf(await stored(), "Buoy", "y")).toEqual(keys);
-  }, 40_000);
+      // All of the buoy, twice as fast, by the end of its line, which is brought into view.
+      await hotkey("v");
+      await frames(page, 3);
+      const scale = await pxPerMs();
+      const last = (await stopsOf(page, "Columns of Buoy")).at(-1);
+      if (!last) throw new Error("the buoy has no columns");
+      await dragFrom(page, { x: last.x + 9, y: last.y }, { x: -4500 * scale, y: 0 }, { steps: 20 });
+      const faster = await stored();
+      const times = keysOf(faster, "Buoy", "y").map(([time]) => Number(time));
+      const factor = (times.at(-1) ?? 0) / 9000;
+      expect(factor).toBeGreaterThan(0.45);
+      expect(factor).toBeLessThan(0.55);
+      const was = keys.map(([time]) => Number(time));
+      times.forEach((time, i) => {
+        expect(Math.abs(time - (was[i] as number) * factor)).toBeLessThan(1.5);
+      });
+      await hotkey("z", "Control");
+      expect(keysOf(await stored(), "Buoy", "y")).toEqual(keys);
+    },
+    40_000,
+  );
 
   it("moves, turns and scales a figure on the scene by pointer, and says that keys appear", async () => {
     await openDemo("pass-lands");
@@ -471,49 +480,53 @@ describe("keyframed motion on the bench", () => {
     expect(moved.valueAt(ferry, "y", 200)).toBeLessThan(joined.valueAt(ferry, "y", 200) - 10);
   });
 
-  it("gives a figure the whole motion of another one, where it stands, and a recipe from the gallery", async () => {
-    await openDemo("pass-lands");
-    await button("More for Pass");
-    await item("Copy its motion");
-    await button("Add figure");
-    await item("Ball");
-    await button("More for Ball");
-    await item("Give it the copied motion");
-    const study = await stored();
-    const motion = compileStudy(study);
-    const [pass, ball] = ["Pass", "Ball"].map((name) =>
-      study.figures.findIndex((figure) => figure.name === name),
-    ) as [number, number];
-    const place = (index: number, t: number) => motion.valueAt(index, "y", t);
-    const rest = Number(study.figures[ball]?.rest.y);
-    for (const t of [150, 400, 670, 900])
-      expect(place(ball, t) - rest).toBeCloseTo(place(pass, t) - place(pass, 150), 6);
+  inAll(
+    "gives a figure the whole motion of another one, where it stands, and a recipe from the gallery",
+    async () => {
+      await openDemo("pass-lands");
+      await button("More for Pass");
+      await item("Copy its motion");
+      await button("Add figure");
+      await item("Ball");
+      await button("More for Ball");
+      await item("Give it the copied motion");
+      const study = await stored();
+      const motion = compileStudy(study);
+      const [pass, ball] = ["Pass", "Ball"].map((name) =>
+        study.figures.findIndex((figure) => figure.name === name),
+      ) as [number, number];
+      const place = (index: number, t: number) => motion.valueAt(index, "y", t);
+      const rest = Number(study.figures[ball]?.rest.y);
+      for (const t of [150, 400, 670, 900])
+        expect(place(ball, t) - rest).toBeCloseTo(place(pass, t) - place(pass, 150), 6);
 
-    await goTo(1500);
-    await hotkey("r");
-    await (await page.waitForSelector("::-p-xpath(//button[contains(., 'Bell sway')])"))?.click();
-    const swayed = await stored();
-    const sway = [...eachTween(swayed.sequence)].find(({ name }) => name === "Bell sway");
-    expect(sway?.figures).toEqual([study.figures[ball]?.id]);
-    expect(sway?.tracks.every(({ mode }) => mode === "relative")).toBe(true);
-    // Keys become a recipe of one's own, which the server keeps.
-    await button("Pause");
-    await clickKey(page, "Pass scale x", 1);
-    await clickKey(page, "Pass scale x", 2, { shift: true });
-    await button("Recipe…");
-    await (await page.waitForSelector('[aria-label="Name of the recipe"]'))?.click();
-    await page.keyboard.type("Gangway squash");
-    await page.keyboard.press("Enter");
-    await page.waitForFunction(() =>
-      document.querySelector("[data-notice]")?.textContent?.includes("Kept the recipe"),
-    );
-    const { recipes } = (await (await fetch(`${server.url}/api/recipes`)).json()) as {
-      recipes: { recipe: { name: string } }[];
-    };
-    expect(recipes.map(({ recipe }) => recipe.name)).toEqual(["Gangway squash"]);
-  }, 40_000);
+      await goTo(1500);
+      await hotkey("r");
+      await (await page.waitForSelector("::-p-xpath(//button[contains(., 'Bell sway')])"))?.click();
+      const swayed = await stored();
+      const sway = [...eachTween(swayed.sequence)].find(({ name }) => name === "Bell sway");
+      expect(sway?.figures).toEqual([study.figures[ball]?.id]);
+      expect(sway?.tracks.every(({ mode }) => mode === "relative")).toBe(true);
+      // Keys become a recipe of one's own, which the server keeps.
+      await button("Pause");
+      await clickKey(page, "Pass scale x", 1);
+      await clickKey(page, "Pass scale x", 2, { shift: true });
+      await button("Recipe…");
+      await (await page.waitForSelector('[aria-label="Name of the recipe"]'))?.click();
+      await page.keyboard.type("Gangway squash");
+      await page.keyboard.press("Enter");
+      await page.waitForFunction(() =>
+        document.querySelector("[data-notice]")?.textContent?.includes("Kept the recipe"),
+      );
+      const { recipes } = (await (await fetch(`${server.url}/api/recipes`)).json()) as {
+        recipes: { recipe: { name: string } }[];
+      };
+      expect(recipes.map(({ recipe }) => recipe.name)).toEqual(["Gangway squash"]);
+    },
+    40_000,
+  );
 
-  it("plays a chosen range, counts in seconds, and shows the onion skin", async () => {
+  inAll("plays a chosen range, counts in seconds, and shows the onion skin", async () => {
     await openDemo("pass-lands");
     const strip = await page.$('[data-testid="range-strip"]');
     const box = await strip?.boundingBox();
@@ -586,60 +599,66 @@ describe("keyframed motion on the bench", () => {
     expect(figure && frame && figure.bottom > frame.top && figure.top < frame.bottom).toBe(true);
   });
 
-  it("dresses, duplicates, nests and reorders figures", async () => {
-    await openDemo("pass-lands");
-    await button("More for Pass");
-    await item("Duplicate");
-    let study = await stored();
-    expect(study.figures.map(({ name }) => name).slice(-2)).toEqual(["Pass", "Pass 2"]);
-    // The copy has a motion of its own.
-    expect(keysOf(study, "Pass 2", "y")).toEqual(keysOf(study, "Pass", "y"));
-    await button("More for Pass 2");
-    await item("Dress…");
-    await page.waitForSelector("::-p-xpath(//h2[starts-with(., 'Dress')])");
-    // The panel has its place once it has been measured.
-    await frames(page, 12);
-    const title = await page.waitForSelector("::-p-xpath(//label[starts-with(., 'Title')]//input)");
-    await title?.click({ count: 3 });
-    await page.keyboard.type("Mallow Sound");
-    await page.keyboard.press("Enter");
-    await button("plum");
-    await button("Pivot top left");
-    await page.keyboard.press("Escape");
-    study = await stored();
-    const copy = study.figures.at(-1);
-    expect(copy?.look.title).toBe("Mallow Sound");
-    expect([copy?.hue, copy?.pivot]).toEqual(["plum", { x: 0, y: 0 }]);
-    expect(
-      await page.$$eval("[data-figure]", (all) =>
-        all.some((f) => f.textContent?.includes("Mallow Sound")),
-      ),
-    ).toBe(true);
-    // Into the shadow, and out of it again: nothing moves.
-    const named = (name: string) =>
-      `::-p-xpath(//button[@title="Click to select, double-click to rename"][.="${name}"])`;
-    await click(named("Shadow"));
-    await click(named("Pass 2"), { shift: true });
-    await button("More for Pass 2");
-    await item("Put inside Shadow");
-    study = await stored();
-    expect(study.figures.at(-1)?.parent).toBe("shadow");
-    await button("More for Pass 2");
-    await item("Take out of Shadow");
-    expect((await stored()).figures.at(-1)?.parent).toBeNull();
-    // By its mark it is dragged to the back of all.
-    const mark = '[title="Drag up or down: figures further down are in front"]';
-    const marks = await page.$$(mark);
-    const [first, last] = [await marks[0]?.boundingBox(), await marks.at(-1)?.boundingBox()];
-    if (!first || !last) throw new Error("the marks are not on the screen");
-    await page.mouse.move(last.x + 6, last.y + 6);
-    await page.mouse.down();
-    await page.mouse.move(first.x + 6, first.y - 8, { steps: 8 });
-    await frames(page, 2);
-    await page.mouse.up();
-    await frames(page, 2);
-    expect((await stored()).figures[0]?.name).toBe("Pass 2");
-  }, 40_000);
+  inAll(
+    "dresses, duplicates, nests and reorders figures",
+    async () => {
+      await openDemo("pass-lands");
+      await button("More for Pass");
+      await item("Duplicate");
+      let study = await stored();
+      expect(study.figures.map(({ name }) => name).slice(-2)).toEqual(["Pass", "Pass 2"]);
+      // The copy has a motion of its own.
+      expect(keysOf(study, "Pass 2", "y")).toEqual(keysOf(study, "Pass", "y"));
+      await button("More for Pass 2");
+      await item("Dress…");
+      await page.waitForSelector("::-p-xpath(//h2[starts-with(., 'Dress')])");
+      // The panel has its place once it has been measured.
+      await frames(page, 12);
+      const title = await page.waitForSelector(
+        "::-p-xpath(//label[starts-with(., 'Title')]//input)",
+      );
+      await title?.click({ count: 3 });
+      await page.keyboard.type("Mallow Sound");
+      await page.keyboard.press("Enter");
+      await button("plum");
+      await button("Pivot top left");
+      await page.keyboard.press("Escape");
+      study = await stored();
+      const copy = study.figures.at(-1);
+      expect(copy?.look.title).toBe("Mallow Sound");
+      expect([copy?.hue, copy?.pivot]).toEqual(["plum", { x: 0, y: 0 }]);
+      expect(
+        await page.$$eval("[data-figure]", (all) =>
+          all.some((f) => f.textContent?.includes("Mallow Sound")),
+        ),
+      ).toBe(true);
+      // Into the shadow, and out of it again: nothing moves.
+      const named = (name: string) =>
+        `::-p-xpath(//button[@title="Click to select, double-click to rename"][.="${name}"])`;
+      await click(named("Shadow"));
+      await click(named("Pass 2"), { shift: true });
+      await button("More for Pass 2");
+      await item("Put inside Shadow");
+      study = await stored();
+      expect(study.figures.at(-1)?.parent).toBe("shadow");
+      await button("More for Pass 2");
+      await item("Take out of Shadow");
+      expect((await stored()).figures.at(-1)?.parent).toBeNull();
+      // By its mark it is dragged to the back of all.
+      const mark = '[title="Drag up or down: figures further down are in front"]';
+      const marks = await page.$$(mark);
+      const [first, last] = [await marks[0]?.boundingBox(), await marks.at(-1)?.boundingBox()];
+      if (!first || !last) throw new Error("the marks are not on the screen");
+      await page.mouse.move(last.x + 6, last.y + 6);
+      await page.mouse.down();
+      await page.mouse.move(first.x + 6, first.y - 8, { steps: 8 });
+      await frames(page, 2);
+      await page.mouse.up();
+      await frames(page, 2);
+      expect((await stored()).figures[0]?.name).toBe("Pass 2");
+    },
+    40_000,
+  );
 
   it("gives a shared curve to spans of several channels at once, and says how many follow", async () => {
     await openDemo("pass-lands");

@@ -13,6 +13,7 @@ import {
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 import { clickSpan } from "./harness/tracks.ts";
+import { inAll } from "./harness/whole.ts";
 
 describe("the panes of the bench, and finding the way", () => {
   let server: TestServer;
@@ -145,41 +146,44 @@ describe("the panes of the bench, and finding the way", () => {
     expect(await scene()).toEqual(side);
   });
 
-  it("keep the sizes that a person gives them, each arrangement its own; a double-click restores", async () => {
-    await size(1280, 800);
-    await open("boarding-pass");
-    const before = await scene();
-    await dragBy(page, '[aria-label="Between scene and timeline"]', { x: -80, y: 0 });
-    // In the narrower column the transport takes a second line from the scene.
-    await dragBy(page, '[aria-label="Between scene and curve"]', { x: 0, y: 100 });
-    await frames(page, 2);
-    const after = await scene();
-    expect(after.width).toBeLessThan(before.width - 60);
-    expect(after.height).toBeGreaterThan(before.height + 40);
-    await dragBy(page, '[aria-label="Width of the names"]', { x: 50, y: 0 });
-    await hotkey("2");
-    await hotkey("1");
-    expect(await scene()).toEqual(after);
-    await page.reload();
-    await ready();
-    const again = await scene();
-    expect(Math.abs(again.width - after.width)).toBeLessThanOrEqual(1);
-    expect(Math.abs(again.height - after.height)).toBeLessThanOrEqual(1);
-    expect(
-      await page.$eval('[aria-label="Width of the names"]', (grip) =>
-        grip.getAttribute("aria-valuenow"),
-      ),
-    ).toBe("266");
-    await page.click('[aria-label="Between scene and timeline"]', { count: 2 });
-    await page.click('[aria-label="Between scene and curve"]', { count: 2 });
-    await frames(page, 3);
-    expect(await scene()).toEqual(before);
-    // The arrows move a divider too.
-    await page.focus('[aria-label="Between scene and timeline"]');
-    await page.keyboard.press("ArrowLeft");
-    await frames(page, 2);
-    expect((await scene()).width).toBeLessThan(before.width);
-  });
+  inAll(
+    "keep the sizes that a person gives them, each arrangement its own; a double-click restores",
+    async () => {
+      await size(1280, 800);
+      await open("boarding-pass");
+      const before = await scene();
+      await dragBy(page, '[aria-label="Between scene and timeline"]', { x: -80, y: 0 });
+      // In the narrower column the transport takes a second line from the scene.
+      await dragBy(page, '[aria-label="Between scene and curve"]', { x: 0, y: 100 });
+      await frames(page, 2);
+      const after = await scene();
+      expect(after.width).toBeLessThan(before.width - 60);
+      expect(after.height).toBeGreaterThan(before.height + 40);
+      await dragBy(page, '[aria-label="Width of the names"]', { x: 50, y: 0 });
+      await hotkey("2");
+      await hotkey("1");
+      expect(await scene()).toEqual(after);
+      await page.reload();
+      await ready();
+      const again = await scene();
+      expect(Math.abs(again.width - after.width)).toBeLessThanOrEqual(1);
+      expect(Math.abs(again.height - after.height)).toBeLessThanOrEqual(1);
+      expect(
+        await page.$eval('[aria-label="Width of the names"]', (grip) =>
+          grip.getAttribute("aria-valuenow"),
+        ),
+      ).toBe("266");
+      await page.click('[aria-label="Between scene and timeline"]', { count: 2 });
+      await page.click('[aria-label="Between scene and curve"]', { count: 2 });
+      await frames(page, 3);
+      expect(await scene()).toEqual(before);
+      // The arrows move a divider too.
+      await page.focus('[aria-label="Between scene and timeline"]');
+      await page.keyboard.press("ArrowLeft");
+      await frames(page, 2);
+      expect((await scene()).width).toBeLessThan(before.width);
+    },
+  );
 
   it("show the graph of the selected channel in free space by itself, until rows need it", async () => {
     await size(1280, 800);

@@ -27,6 +27,7 @@ import {
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 import { clickKey, placeOfBlock, placeOfEdge, placeOfKey, stopsOf } from "./harness/tracks.ts";
+import { inAll } from "./harness/whole.ts";
 
 const TIME = '[aria-label="Time in milliseconds"]';
 const key = (id: string, time: number, value: Key["value"]): Key => ({ id, time, value });
@@ -179,7 +180,7 @@ describe("sequences on the bench", () => {
     return item;
   };
 
-  it("builds a stagger of five chips that hangs on a landing", async () => {
+  inAll("builds a stagger of five chips that hangs on a landing", async () => {
     await open(kioskStudy([falls()]));
     // One chip fades in, with two keys on its lane.
     await (await page.waitForSelector('::-p-xpath(//button[.="Lane 1"])'))?.click();
@@ -314,7 +315,7 @@ describe("sequences on the bench", () => {
     expect(arrival?.words).toContain("backwards");
   });
 
-  it("sounds a cue once per loop over ten loops", async () => {
+  inAll("sounds a cue once per loop over ten loops", async () => {
     await page.evaluateOnNewDocument(() => {
       const counted = window as unknown as { started: number };
       counted.started = 0;
@@ -409,7 +410,7 @@ describe("sequences on the bench", () => {
     expect(await now()).toBe(600);
   });
 
-  it("moves markers and sets them at the playhead", async () => {
+  inAll("moves markers and sets them at the playhead", async () => {
     await open(kioskStudy([falls()], [{ id: "m", name: "Landed", time: 300 }]));
     await dragBy(page, '[data-marker="m"]', { x: 60, y: 0 });
     const moved = (await stored()).markers[0]?.time ?? 0;
@@ -714,16 +715,20 @@ describe("sequences on the bench", () => {
     expect(await opacityOf("chip1")).toBeCloseTo(1, 2);
   });
 
-  it("carries 500 blocks along with one that is dragged, of 2,000", async () => {
-    await openWith({ document: rope({ tweens: 2000, deep: 10, carried: 500 }) });
-    await arrange();
-    const drawn = await page.$$eval("[data-block-row]", (all) => all.length);
-    expect(drawn).toBeLessThan(60);
-    await dragFrom(page, await placeOfBlock(page, "pull-0"), { x: 140, y: 0 });
-    const study = await stored();
-    expect(starts(study)["pull-0"]).toBeGreaterThan(0);
-    expect(starts(study)["pull-499"]).toBeGreaterThan(4990);
-  }, 90_000);
+  inAll(
+    "carries 500 blocks along with one that is dragged, of 2,000",
+    async () => {
+      await openWith({ document: rope({ tweens: 2000, deep: 10, carried: 500 }) });
+      await arrange();
+      const drawn = await page.$$eval("[data-block-row]", (all) => all.length);
+      expect(drawn).toBeLessThan(60);
+      await dragFrom(page, await placeOfBlock(page, "pull-0"), { x: 140, y: 0 });
+      const study = await stored();
+      expect(starts(study)["pull-0"]).toBeGreaterThan(0);
+      expect(starts(study)["pull-499"]).toBeGreaterThan(4990);
+    },
+    90_000,
+  );
 
   it.each(THEMES)("axe finds no serious fault on the sequence, %s", async (theme) => {
     await page.emulateMediaFeatures([{ name: "prefers-color-scheme", value: theme }]);

@@ -8,6 +8,7 @@ import { launchBrowser, openPage } from "./harness/browser.ts";
 import { handoffText, openHandoff } from "./harness/handoffRoom.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 import { stopsOf } from "./harness/tracks.ts";
+import { inAll } from "./harness/whole.ts";
 
 const NOTICE = "[data-notice]";
 
@@ -40,7 +41,7 @@ describe("the studies", () => {
   const waitForCount = (count: number) =>
     page.waitForFunction((n) => document.querySelectorAll("article").length === n, {}, count);
 
-  it("play in miniature while pointed at, and stand still otherwise", async () => {
+  inAll("play in miniature while pointed at, and stand still otherwise", async () => {
     const needle = () =>
       page.$eval('[data-figure="needle"]', (element) => (element as HTMLElement).style.rotate);
     const still = await needle();
@@ -137,7 +138,7 @@ describe("the studies", () => {
     expect(await page.title()).toContain("Buoy from a file");
   });
 
-  it("an address that leads nowhere says so and leads back", async () => {
+  inAll("an address that leads nowhere says so and leads back", async () => {
     await page.goto(`${server.url}/studies/nobody`);
     expect(await textOf(page, '[role="alert"]')).toContain("There is no study");
     await page.goto(`${server.url}/harbour`);

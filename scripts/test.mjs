@@ -51,8 +51,8 @@ function run(name, args) {
   }
 }
 
-/** Three at a time on two cores, since browsers mostly wait; Jest keeps modules, so that workers are renewed. */
-const MANY = ["--maxWorkers=3", "--workerIdleMemoryLimit=1200MB"];
+/** Two at a time. Jest keeps the modules of each suite, so that workers are renewed. */
+const MANY = ["--maxWorkers=2", "--workerIdleMemoryLimit=1200MB"];
 const UNTIMED = ["core", "cli", "server", "web", "scripts", "e2e", ...(isAll ? ["engines"] : [])];
 const begin = Date.now();
 const runs =

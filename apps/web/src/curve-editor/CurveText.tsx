@@ -22,13 +22,13 @@ export function CurveText({ children }: { children?: ReactNode }): ReactNode {
     setTyped(text);
     setFault("");
   }, [text]);
-  const latest = useRef(text);
-  latest.current = text;
+  const latest = useRef(curve);
+  latest.current = curve;
   const take = async (value: string) => {
     if (value.trim() === text) return;
     const read = await readPasted(value);
-    // Reading may take a while: by now another curve may be on the desk, which this text is not meant for.
-    if (latest.current !== text) return;
+    // Reading may take a while: by now another curve may be on the desk, alike or not, for which this text is not meant.
+    if (latest.current !== curve) return;
     const [first] = read.ok ? read.value : [];
     if (first) {
       setFault("");

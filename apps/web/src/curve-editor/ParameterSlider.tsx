@@ -1,6 +1,6 @@
 import type { Curve } from "@levitas/core/curve";
 import { Slider } from "radix-ui";
-import { type ReactNode, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { useDesk, useDeskCurve } from "./desk/DeskContext.ts";
 import type { DeskDrag } from "./desk/desk.ts";
 import { explainFault } from "./explainFault.ts";
@@ -34,8 +34,19 @@ export function ParameterSlider({
     if (!refused.current) drag.current.update(curve);
     return drag.current;
   };
+  // Radix tells of no end where the pointer is cancelled, or the panel goes while it is pressed.
+  const cancel = () => {
+    drag.current?.cancel();
+    drag.current = undefined;
+    refused.current = undefined;
+  };
+  useEffect(() => cancel, []);
   return (
     <Slider.Root
+      onPointerCancel={() => {
+        cancel();
+        setLed(null);
+      }}
       value={[led ?? Math.round(shareNow() * STEPS)]}
       max={STEPS}
       onValueChange={([at = 0]) => {

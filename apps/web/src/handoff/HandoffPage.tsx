@@ -40,10 +40,10 @@ export function HandoffPage(): ReactNode {
   const { stored, drafts, handoff } = useLoaderData<
     Found<StoredStudy, Study> & { readonly handoff: KeptHandoff }
   >();
-  // What was seen last is what leaves, saved or not.
-  return (
-    <HandoffRoom key={id} id={id} study={drafts[0]?.content ?? stored.document} found={handoff} />
-  );
+  // What was seen last in this tab is what leaves, saved or not. Work that another tab left behind leaves only where it
+  // was made of what the server has: on the bench the person chooses.
+  const draft = drafts.find(({ isOwn, madeFrom }) => isOwn || madeFrom === stored.revision);
+  return <HandoffRoom key={id} id={id} study={draft?.content ?? stored.document} found={handoff} />;
 }
 
 /** What was chosen for a format, or what it begins with where that cannot be any more. */

@@ -1,6 +1,7 @@
 import { createStore, entries, promisifyRequest, set } from "idb-keyval";
 import { nanoid } from "nanoid";
 import { sayFault } from "../ui/notices.tsx";
+import { store as keepStored, readStored } from "../ui/storage.ts";
 
 /** What can have drafts. */
 export type DraftKind = "study" | "curve";
@@ -57,10 +58,10 @@ const TAB_KEY = "levitas-tab";
 const tab: Promise<string> = nameTab();
 
 async function nameTab(): Promise<string> {
-  const known = sessionStorage.getItem(TAB_KEY);
+  const known = readStored("session", TAB_KEY);
   if (known !== null && (await holdLock(known))) return known;
   const fresh = nanoid(8);
-  sessionStorage.setItem(TAB_KEY, fresh);
+  keepStored("session", TAB_KEY, fresh);
   await holdLock(fresh);
   return fresh;
 }
@@ -87,17 +88,19 @@ const keyOf = (kind: DraftKind, id: string, tabName: string) => `${kind} ${id} $
 let queue: Promise<unknown> = Promise.resolve();
 let hasWarned = false;
 
+/** Said once: the work is still on the screen and still goes to the server. */
+function warn(error: unknown): void {
+  if (!hasWarned)
+    sayFault(
+      new Error(
+        `This browser cannot keep unsaved work (${error instanceof Error ? error.message : String(error)}). Free some space, or keep this page open until it says “saved”.`,
+      ),
+    );
+  hasWarned = true;
+}
+
 function inOrder(work: () => Promise<unknown>): void {
-  queue = queue.then(work).catch((error: unknown) => {
-    // Said once: the work is still on the screen and still goes to the server.
-    if (!hasWarned)
-      sayFault(
-        new Error(
-          `This browser cannot keep unsaved work (${error instanceof Error ? error.message : String(error)}). Free some space, or keep this page open until it says “saved”.`,
-        ),
-      );
-    hasWarned = true;
-  });
+  queue = queue.then(work).catch(warn);
 }
 
 /** Keeps unsaved work in the browser. */
@@ -131,7 +134,11 @@ export async function allLeftDrafts<T>(kind: DraftKind): Promise<LeftDraft<T>[]>
   await queue;
   const held = navigator.locks ? ((await navigator.locks.query()).held ?? []) : [];
   const living = new Set(held.map((lock) => lock.name));
-  const all = await entries<string, KeptDraft | FormerDraft>(store);
+  // A browser that keeps nothing has no drafts; what the server has can be opened all the same.
+  const all = await entries<string, KeptDraft | FormerDraft>(store).catch((error: unknown) => {
+    warn(error);
+    return [];
+  });
   return all
     .map(([key, kept]): [string, KeptDraft] => [key, "studyId" in kept ? present(kept) : kept])
     .filter(([, draft]) => draft.kind === kind)

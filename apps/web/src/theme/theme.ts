@@ -1,3 +1,5 @@
+import { readStored, store } from "../ui/storage.ts";
+
 /** Light or dark, chosen by the person or else by their system. */
 export type Theme = "light" | "dark";
 
@@ -12,16 +14,16 @@ export function currentTheme(): Theme {
 /** Puts the remembered theme in force; called once, before anything is drawn. */
 export function startTheme(): void {
   const system = matchMedia("(prefers-color-scheme: dark)");
-  const remembered = localStorage.getItem(KEY);
+  const remembered = readStored("local", KEY);
   putInForce(remembered === "dark" || (remembered === null && system.matches) ? "dark" : "light");
   system.addEventListener("change", () => {
-    if (localStorage.getItem(KEY) === null) putInForce(system.matches ? "dark" : "light");
+    if (readStored("local", KEY) === null) putInForce(system.matches ? "dark" : "light");
   });
 }
 
 /** Chooses a theme and remembers it. */
 export function setTheme(theme: Theme): void {
-  localStorage.setItem(KEY, theme);
+  store("local", KEY, theme);
   putInForce(theme);
 }
 

@@ -58,7 +58,7 @@ export function MenuBody({
             event.preventDefault();
             if (!dismissedOutside.current) anchor.current?.focus({ preventScroll: true });
           }}
-          className="z-50 max-h-80 min-w-40 overflow-auto rounded-lg border border-edge/50 bg-raised p-1 text-ink"
+          className="z-50 max-h-[var(--radix-dropdown-menu-content-available-height)] min-w-40 overflow-auto rounded-lg border border-edge/50 bg-raised p-1 text-ink"
         >
           {list ?? <MenuItems items={items} />}
         </DropdownMenu.Content>

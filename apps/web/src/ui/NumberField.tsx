@@ -28,7 +28,12 @@ export function NumberField({
     return whole ? Math.round(bounded) : bounded;
   };
   const take = async (text: string) => {
-    const read = (await quantityReader())(text, "factor");
+    const quantity = await quantityReader();
+    // A time may be typed relative to the one that is there, and in its own unit.
+    const read =
+      unit === "ms" && value >= 0 && min >= 0
+        ? quantity.time(text, { unit: "ms", from: value })
+        : quantity(text, unit === "%" ? "percent" : "factor");
     if (!read.ok) {
       // It stays in the field, to be mended.
       say(`${label}: ${read.faults[0]?.message} ${read.faults[0]?.cure}`, { tone: "fault" });

@@ -45,6 +45,7 @@ export { dissolveGroup, groupFigures, nestFigure } from "./figures/nesting.ts";
 export { type Change, type Edit, isEmpty, squash } from "./history/change.ts";
 export {
   forgetLast,
+  goesOn,
   type History,
   type HistoryEntry,
   mergeLast,

@@ -200,7 +200,7 @@ function checkFigures(study: Study, names: Names, faults: FaultList): void {
       faults.push(dangling(`${path}.parent`, "figure", figure.parent));
     for (const [id, value] of Object.entries(figure.rest)) {
       const channel = findChannel(id);
-      // Channels of newer versions are kept without a check.
+      // A name that is no channel is a field that this version does not know: kept as it is, like all of them.
       if (channel) faults.push(...checkValue(value, channel, `${path}.rest.${id}`));
     }
   });

@@ -100,3 +100,12 @@ export function clampShown(channel: ChannelDefinition, value: number): number {
   if (!channel.legal) return value;
   return Math.min(Math.max(value, channel.legal.min), channel.legal.max);
 }
+
+/** In which unit the values of a channel are typed: a kind of quantity of `readQuantity`. */
+export function quantityOf({
+  kind,
+  unit,
+}: Pick<ChannelDefinition, "kind" | "unit">): "angle" | "length" | "percent" | "factor" {
+  if (kind === "angle") return "angle";
+  return unit === "px" ? "length" : unit === "%" ? "percent" : "factor";
+}

@@ -6,6 +6,7 @@ export {
   channelOf,
   clampShown,
   findChannel,
+  quantityOf,
 } from "./channels.ts";
 export type { CurveReference } from "./curveReference.ts";
 export {

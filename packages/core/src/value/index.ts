@@ -12,3 +12,4 @@ export { extentOf } from "./extent.ts";
 export { type Hsv, printHsv, readHsv } from "./hsv.ts";
 export { type QuantityKind, readQuantity } from "./quantity.ts";
 export { roundTo } from "./round.ts";
+export { readTypedTime, type TypedTime } from "./typedTime.ts";

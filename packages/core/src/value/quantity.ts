@@ -10,18 +10,19 @@ import {
 import { bad, good, type Result } from "../fault/index.ts";
 
 /** The kind of a typed quantity; it decides which units may follow the number. */
-export type QuantityKind = "length" | "angle" | "time" | "factor";
+export type QuantityKind = "length" | "angle" | "time" | "percent" | "factor";
 
 /** The factor from each unit to the unit that values are stored in: px, degrees, ms, plain. */
 const UNITS: Readonly<Record<QuantityKind, Readonly<Record<string, number>>>> = {
   length: { px: 1 },
   angle: { deg: 1, "°": 1, turn: 360, rad: 180 / Math.PI, grad: 0.9 },
   time: { ms: 1, s: 1000 },
+  percent: { "%": 1 },
   factor: {},
 };
 
 /**
- * Reads a quantity as people type it: with units and arithmetic, `120 + 2*8px`, `1/4turn`, `1.2s`, `35%` of a factor.
+ * Reads a quantity as people type it: with units and arithmetic, `120 + 2*8px`, `1/4turn`, `1.2s`, `35%` of a factor, `50 %` of a percentage.
  * A number without a unit is in the unit of its kind.
  *
  * @param frameRate lets `f` stand for frames in times
@@ -37,14 +38,17 @@ export function readQuantity(text: string, kind: QuantityKind, frameRate?: numbe
   const css = text
     .replaceAll("°", "deg")
     .replaceAll("−", "-")
+    .replace(/(\d)\s+%/g, "$1%")
     // People write "0.6 s"; to CSS that is a number and a word.
     .replace(new RegExp(`(\\d)\\s+(?=(?:${words.join("|") || "$^"})\\b)`, "gi"), "$1");
   for (const token of tokenize({ css })) {
     if (isTokenEOF(token)) break;
     if (isTokenNumber(token) || isTokenDimension(token) || isTokenPercentage(token)) {
       const unit = isTokenDimension(token) ? token[4].unit.toLowerCase() : "";
-      const worth = unit === "" ? (isTokenPercentage(token) ? 0.01 : 1) : units[unit];
-      if (worth === undefined || (isTokenPercentage(token) && kind !== "factor"))
+      const isPercent = isTokenPercentage(token);
+      const hundredth = kind === "percent" ? 1 : kind === "factor" ? 0.01 : undefined;
+      const worth = isPercent ? hundredth : unit === "" ? 1 : units[unit];
+      if (worth === undefined)
         return bad({
           code: "unknown-unit",
           path: "",

@@ -6,6 +6,7 @@ import {
   printHexColor,
   readColor,
   readQuantity,
+  readTypedTime,
   roundTo,
   writeShownColor,
 } from "./index.ts";
@@ -118,5 +119,50 @@ describe("rounding for labels", () => {
   it("rounds halves away from zero and has no negative zero", () => {
     expect([roundTo(2.5, 0), roundTo(-2.5, 0), roundTo(1.005e2, 1)]).toEqual([3, -3, 100.5]);
     expect(Object.is(roundTo(-0.0001, 2), 0)).toBe(true);
+  });
+});
+
+describe("a typed time", () => {
+  const from = 400;
+  it.each([
+    ["1.2s", 1200],
+    ["10f", 1000 / 6],
+    ["1417+300", 1717],
+    ["+300", 700],
+    ["+ 0.3 s", 700],
+    ["-2f", 400 - 2000 / 60],
+    ["−100", 300],
+    ["*0.8", 320],
+    ["×2", 800],
+    ["/2", 200],
+    ["*80%", 320],
+    ["250", 250],
+  ])("is as it is written, or relative to the one that was there: %s", (text, wanted) => {
+    const read = readTypedTime(text, { unit: "ms", frameRate: 60, from });
+    expect(read).toEqual({ ok: true, value: expect.closeTo(wanted, 9) });
+  });
+
+  it("counts a bare number in the unit that is shown", () => {
+    const typed = (text: string, unit: "s" | "frames") =>
+      readTypedTime(text, { unit, frameRate: 24, from });
+    expect(typed("1.5", "s")).toEqual({ ok: true, value: 1500 });
+    expect(typed("+1.5", "s")).toEqual({ ok: true, value: 1900 });
+    expect(typed("12", "frames")).toEqual({ ok: true, value: 500 });
+  });
+
+  it.each(["-500", "-33f", "*", "+", "/0", "+soon"])("says why it cannot be: %s", (text) => {
+    const read = readTypedTime(text, { unit: "ms", frameRate: 60, from });
+    expect(read.ok).toBe(false);
+    if (!read.ok) expect(read.faults[0]?.cure).toBeTruthy();
+  });
+});
+
+describe("a percentage", () => {
+  it.each(["50 %", "50%", "50", "25 + 25", "1/2 * 100%"])("is typed as it is shown: %s", (text) => {
+    expect(readQuantity(text, "percent")).toEqual({ ok: true, value: 50 });
+  });
+
+  it("is a hundredth where a plain factor is typed, with a space too", () => {
+    expect(readQuantity("35 %", "factor")).toEqual({ ok: true, value: 0.35 });
   });
 });

@@ -104,7 +104,7 @@ export function CurvePlot({ title }: { title: string }): ReactNode {
     <div className="relative min-h-0 min-w-0 flex-1">
       <svg
         ref={svg}
-        className="absolute inset-0 size-full touch-none"
+        className="absolute inset-0 size-full touch-none select-none"
         data-testid="curve-plot"
         onDoubleClick={doubleClick}
       >

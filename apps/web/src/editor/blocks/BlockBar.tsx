@@ -49,10 +49,9 @@ export function BlockBar(): ReactNode {
         disabled={false}
         text={numberLabel(start, 0)}
         hint="ms"
-        read={(typed, quantity) => {
-          const bare = quantity(typed, "factor");
-          return bare.ok ? bare : quantity(typed, "time", study.scene.frameRate);
-        }}
+        read={(typed, quantity) =>
+          quantity.time(typed, { unit: "ms", frameRate: study.scene.frameRate, from: start })
+        }
         accept={(time) => bench.perform(moveItems, { ids, by: time - start })}
       />
       {items.length === 1 ? (

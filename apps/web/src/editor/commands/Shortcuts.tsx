@@ -3,6 +3,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { bring } from "../../bring/bringing.ts";
 import { Button, IconButton } from "../../ui/Button.tsx";
 import { Panel } from "../../ui/Panel.tsx";
+import { reachedByKeyboard } from "../../ui/pointerFocus.ts";
 import { useHeldKey } from "../../ui/useHeldKey.ts";
 import { useBench } from "../session/BenchContext.ts";
 import { MOD, runCommand } from "./command.ts";
@@ -28,7 +29,8 @@ export function Shortcuts(): ReactNode {
       if (!command) return;
       // What has the focus by keyboard comes first: its own arrows, and Space to press it.
       if (event.defaultPrevented) return;
-      if (hotkey === "space" && document.activeElement?.matches(PRESSED_BY_SPACE)) return;
+      if (hotkey === "space" && reachedByKeyboard() && document.activeElement?.matches(PRESSED))
+        return;
       // Keys that are about the timeline are the scene's while it takes presses.
       if (bench.store.getState().live && !command.inLive) return;
       event.preventDefault();
@@ -65,7 +67,10 @@ export function Shortcuts(): ReactNode {
     const typing = (event: Event) =>
       event.target instanceof Element && event.target.matches("input, textarea, select");
     const copy = (event: ClipboardEvent) => {
-      if (!typing(event) && copyChosen(bench, event.clipboardData)) event.preventDefault();
+      // Text that was marked with the pointer is what is meant.
+      const isMarked = getSelection()?.isCollapsed === false;
+      if (!typing(event) && !isMarked && copyChosen(bench, event.clipboardData))
+        event.preventDefault();
     };
     const paste = (event: ClipboardEvent) => {
       const text = event.clipboardData?.getData("text/plain") ?? "";
@@ -120,5 +125,5 @@ export function Shortcuts(): ReactNode {
   );
 }
 
-/** Numbers are typed in after Enter, so that Space plays right after one was typed. */
-const PRESSED_BY_SPACE = "button:focus-visible:not([role=spinbutton])";
+/** What Space presses where the keyboard went to it. Numbers are typed in after Enter, so that Space plays after that. */
+const PRESSED = "button:focus-visible:not([role=spinbutton])";

@@ -1,12 +1,11 @@
 import { chosenKeys, moveKeys, setKeyValues, stretchOf } from "@levitas/core/edit";
-import { channelOf } from "@levitas/core/study";
+import { channelOf, quantityOf } from "@levitas/core/study";
 import { isColor } from "@levitas/core/value";
 import { lazy, type ReactNode, Suspense, useMemo } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { CommandButton } from "../commands/CommandButton.tsx";
 import { SaveRecipe } from "../recipes/SaveRecipe.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
-import { fromUnit } from "../session/labels.ts";
 import { PastePanel } from "./PastePanel.tsx";
 import { TypedField } from "./TypedField.tsx";
 
@@ -58,11 +57,9 @@ export function KeyBar(): ReactNode {
         disabled={!any}
         text={stretch ? timeText(stretch.from, unit, frameRate) : ""}
         hint={unit === "frames" ? "f" : unit}
-        read={(typed, quantity) => {
-          const bare = quantity(typed, "factor");
-          if (bare.ok) return { ok: true, value: fromUnit(bare.value, unit, frameRate) };
-          return quantity(typed, "time", frameRate);
-        }}
+        read={(typed, quantity) =>
+          quantity.time(typed, { unit, frameRate, from: stretch?.from ?? 0 })
+        }
         accept={setTime}
       />
       <TypedField<number | string>
@@ -88,10 +85,7 @@ export function KeyBar(): ReactNode {
                     },
                   ],
                 };
-          const read = quantity(
-            typed,
-            channel?.kind === "angle" ? "angle" : channel?.unit === "px" ? "length" : "factor",
-          );
+          const read = quantity(typed, channel ? quantityOf(channel) : "factor");
           return read.ok && channel?.kind === "switch"
             ? { ok: true, value: read.value >= 0.5 ? 1 : 0 }
             : read;

@@ -10,6 +10,7 @@ export function PastePanel(): ReactNode {
   const bench = useBench();
   const copied = useBenchState((state) => state.copied);
   const [open, setOpen] = useState(false);
+  const [copies] = useState(() => new Numbered());
   const look = async (next: boolean) => {
     setOpen(next);
     if (!next || !navigator.clipboard?.readText) return;
@@ -38,11 +39,7 @@ export function PastePanel(): ReactNode {
       <h2 className="font-semibold">Paste keys</h2>
       {copied ? (
         <Suspense fallback={null}>
-          <PasteForm
-            key={JSON.stringify(copied).length}
-            copied={copied}
-            close={() => setOpen(false)}
-          />
+          <PasteForm key={copies.of(copied)} copied={copied} close={() => setOpen(false)} />
         </Suspense>
       ) : (
         <p className="text-[12.5px] leading-snug text-muted">
@@ -52,4 +49,16 @@ export function PastePanel(): ReactNode {
       )}
     </Panel>
   );
+}
+
+/** Numbers for objects, so that what is shown of one does not go on for another that looks like it. */
+class Numbered {
+  private readonly numbers = new WeakMap<object, number>();
+  private next = 0;
+
+  of(one: object): number {
+    const number = this.numbers.get(one) ?? this.next++;
+    this.numbers.set(one, number);
+    return number;
+  }
 }

@@ -1,6 +1,6 @@
 import { setValueAt } from "@levitas/core/edit";
 import { type Motion, nearestFrame } from "@levitas/core/motion";
-import type { ChannelDefinition, Figure } from "@levitas/core/study";
+import { type ChannelDefinition, type Figure, quantityOf } from "@levitas/core/study";
 import { isColor, printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { type ReactNode, useRef } from "react";
@@ -107,11 +107,7 @@ export function ValueAtPlayhead({
       }}
       text={() => shown.current}
       read={(typed, quantity): Typed<number | string> => {
-        if (channel.kind !== "color")
-          return quantity(
-            typed,
-            channel.kind === "angle" ? "angle" : channel.unit === "px" ? "length" : "factor",
-          );
+        if (channel.kind !== "color") return quantity(typed, quantityOf(channel));
         if (isColor(typed.trim())) return { ok: true, value: typed.trim() };
         const fault = {
           code: "not-a-color",

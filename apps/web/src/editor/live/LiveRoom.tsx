@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect, useState } from "react";
+import { type ReactNode, useLayoutEffect, useState } from "react";
 import { ErrorBoundary } from "../../ui/ErrorBoundary.tsx";
 import { Panes } from "../arrangement/Panes.tsx";
 import { useBench } from "../session/BenchContext.ts";
@@ -13,7 +13,8 @@ import { LiveSession } from "./liveSession.ts";
 export function LiveRoom(): ReactNode {
   const bench = useBench();
   const [session, setSession] = useState<LiveSession | null>(null);
-  useEffect(() => {
+  // Left before the bench is: what is being recorded becomes a take, and is saved with the rest.
+  useLayoutEffect(() => {
     bench.clock.pause();
     const made = new LiveSession(bench);
     setSession(made);

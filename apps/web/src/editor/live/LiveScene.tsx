@@ -3,6 +3,7 @@ import {
   type KeyboardEvent,
   type PointerEvent,
   type ReactNode,
+  useEffect,
   useLayoutEffect,
   useMemo,
   useRef,
@@ -100,7 +101,23 @@ export function LiveScene(): ReactNode {
     const place = index < 0 ? { x: width / 2, y: height / 2 } : centerOf(session, index, time);
     session.send({ type, ...place, figure: id } as LiveEvent, event.timeStamp);
   };
-  const keyed = (type: "key-down" | "key-up") => (event: KeyboardEvent) => {
+  const held = useRef(new Set<string>());
+  const letGo = (key: string, stamp: number) => {
+    if (held.current.delete(key)) session.send({ type: "key-up", key }, stamp);
+  };
+  // However a key is let go, it is: with others held, with Shift as another letter, or after the window was left.
+  const released = ({ key, timeStamp }: KeyboardEvent) => {
+    for (const each of held.current)
+      if (each.toLowerCase() === key.toLowerCase()) letGo(each, timeStamp);
+  };
+  useEffect(() => {
+    const leave = ({ timeStamp }: Event) => {
+      for (const each of held.current) letGo(each, timeStamp);
+    };
+    window.addEventListener("blur", leave);
+    return () => window.removeEventListener("blur", leave);
+  });
+  const keyed = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
     const { key } = event;
     const isMeant =
@@ -109,7 +126,8 @@ export function LiveScene(): ReactNode {
     if (!isMeant) return;
     event.preventDefault();
     event.stopPropagation();
-    session.send({ type, key }, event.timeStamp);
+    held.current.add(key);
+    session.send({ type: "key-down", key }, event.timeStamp);
   };
   const hint = adding
     ? adding.figure === undefined
@@ -123,8 +141,8 @@ export function LiveScene(): ReactNode {
       aria-label="Scene"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: keys that the study answers to go to it
       tabIndex={0}
-      onKeyDown={keyed("key-down")}
-      onKeyUp={keyed("key-up")}
+      onKeyDown={keyed}
+      onKeyUp={released}
       className="relative min-h-0 flex-1 overflow-hidden bg-sunk outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--spruce)]"
     >
       <div
@@ -136,6 +154,7 @@ export function LiveScene(): ReactNode {
               onPointerDown: pointed("press"),
               onPointerMove: pointed("move"),
               onPointerUp: pointed("release"),
+              onPointerCancel: pointed("release"),
               onPointerLeave: () => session.hover(null),
             })}
         className="absolute inset-0 touch-none"

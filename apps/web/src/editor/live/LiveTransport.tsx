@@ -1,13 +1,10 @@
-import { keepTake } from "@levitas/core/edit";
-import { NO_LIVE } from "@levitas/core/study";
-import { nanoid } from "nanoid";
 import { type ReactNode, useRef } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { PauseIcon, PlayIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { Tick } from "../../ui/Tick.tsx";
-import { useBench, useStudy } from "../session/BenchContext.ts";
+import { useStudy } from "../session/BenchContext.ts";
 import { useLive, useLiveFrame, useLiveState } from "./LiveContext.ts";
 import { silentFigures } from "./sceneMarks.ts";
 
@@ -21,7 +18,6 @@ const FRAME_RATES = [null, 8, 10, 12, 15, 24, 25, 30, 60];
 
 /** Recording and playing takes, the time, how fast it goes by and at how many frames a second it is shown. */
 export function LiveTransport(): ReactNode {
-  const bench = useBench();
   const session = useLive();
   const study = useStudy();
   const { recording, take, rate, emulate, showPointer, showSilent } = useLiveState(
@@ -30,12 +26,9 @@ export function LiveTransport(): ReactNode {
   const silent = silentFigures(study).length;
   const record = () => {
     if (!recording) return session.record();
-    const made = session.recorded();
-    if (!made) return;
-    const { takes } = study.live ?? NO_LIVE;
-    const id = nanoid();
-    bench.perform(keepTake, { id, name: `take ${takes.length + 1}`, ...made });
-    session.play(id);
+    const kept = session.keepRecording();
+    if (!kept) return;
+    session.play(kept.id);
     session.pause();
     session.scrub(0);
   };

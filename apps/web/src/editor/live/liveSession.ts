@@ -1,3 +1,4 @@
+import { keepTake } from "@levitas/core/edit";
 import {
   type Begun,
   createLive,
@@ -13,12 +14,15 @@ import {
   eachItem,
   followsPointer,
   type LiveEvent,
+  NO_LIVE,
   type Pose,
   type Study,
   type Take,
   type TakeEvent,
 } from "@levitas/core/study";
+import { nanoid } from "nanoid";
 import { createStore, type StoreApi } from "zustand/vanilla";
+import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
 import { FrameTurns } from "./frameTurns.ts";
 
@@ -113,6 +117,7 @@ export class LiveSession {
   }
 
   dispose(): void {
+    this.endRecording();
     this.stop();
     cancelAnimationFrame(this.handle);
     clearTimeout(this.timer);
@@ -162,10 +167,13 @@ export class LiveSession {
     this.live.send(this.now, event);
     if (this.events.length < MOST_EVENTS)
       this.events.push({ time: this.now, ...event } as TakeEvent);
+    else if (this.store.getState().recording) {
+      this.endRecording();
+      say(`A take has room for ${MOST_EVENTS} events: it ends here.`);
+    }
     this.invalidate();
   }
 
-  /** Whether anything answers to where the pointer is. */
   /** Where a mouse or pen is over the scene, px of the scene; null while it is not. */
   get hovered(): Pointer | null {
     return this.pointer;
@@ -194,6 +202,7 @@ export class LiveSession {
   }
   private heard: { readonly of: Study["sequence"]; readonly sounds: boolean } | undefined;
 
+  /** Whether anything answers to where the pointer is. */
   private listensToMoves(): boolean {
     const { levers = [], responses = [] } = this.study.live ?? {};
     return (
@@ -202,8 +211,33 @@ export class LiveSession {
     );
   }
 
+  /** Keeps what was recorded as a take, if something was done; answers it. */
+  keepRecording(): Take | undefined {
+    if (!this.store.getState().recording) return undefined;
+    this.pass(performance.now());
+    this.store.setState({ recording: false });
+    if (this.events.length === 0) return undefined;
+    const { takes } = this.bench.study.live ?? NO_LIVE;
+    const take = {
+      ...{ id: nanoid(), name: `take ${takes.length + 1}` },
+      ...{ duration: Math.round(this.now), events: this.events },
+    };
+    this.bench.perform(keepTake, take);
+    return take;
+  }
+
+  /** The same where recording ends by doing something else; that is said. */
+  private endRecording(): void {
+    const take = this.keepRecording();
+    if (take)
+      say(`Kept what was recorded as “${take.name}”.`, {
+        action: { text: "Undo", run: () => this.bench.undo() },
+      });
+  }
+
   /** Everything as it was before anything was done. */
   rest(): void {
+    this.endRecording();
     this.events = [];
     this.now = 0;
     this.at = performance.now();
@@ -217,16 +251,9 @@ export class LiveSession {
     this.store.setState({ recording: true, take: null });
   }
 
-  /** Ends recording and answers the take; undefined if nothing was done. */
-  recorded(): Pick<Take, "duration" | "events"> | undefined {
-    this.pass(performance.now());
-    this.store.setState({ recording: false });
-    if (this.events.length === 0) return undefined;
-    return { duration: Math.round(this.now), events: this.events };
-  }
-
   /** Plays a take from its beginning, or stops. */
   play(id: string | null, from = 0): void {
+    this.endRecording();
     if (this.isHeard()) this.bench.sound.wake();
     this.store.setState({ take: id, playing: id !== null, recording: false });
     this.now = from;

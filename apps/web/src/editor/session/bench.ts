@@ -2,6 +2,7 @@ import {
   type Change,
   type Edit,
   forgetLast,
+  goesOn,
   isEmpty,
   mergeLast,
   record,
@@ -38,6 +39,9 @@ import { GraphView } from "./graphView.ts";
 import { chosenFigures, prune, type Selection } from "./selection.ts";
 import { createSpanDesk } from "./spanDesk.ts";
 import { TimelineView } from "./timelineView.ts";
+
+/** Changes of one thing that follow each other sooner than this are one step of the history, ms. */
+const ONE_STEP = 500;
 
 /** Answers the ids of the keys that are drawn within a box of the window, px. */
 export type KeyFinder = (box: {
@@ -250,9 +254,18 @@ export class Bench {
     if (isEmpty(change)) return;
     const { history, selection: before } = this.store.getState();
     const after = prune(selection, change.after);
-    this.store.setState({ history: record(history, change, before, after), selection: after });
+    // A held key, or a thing nudged again and again, is one step of the history.
+    const now = performance.now();
+    const isNudge = now - this.committedAt < ONE_STEP && goesOn(history, change);
+    this.committedAt = now;
+    const recorded = record(history, change, before, after);
+    this.store.setState({
+      history: isNudge ? mergeLast(recorded, change.label) : recorded,
+      selection: after,
+    });
     this.clock.invalidate();
   }
+  private committedAt = Number.NEGATIVE_INFINITY;
 
   /** Begins something that is dragged; a gesture still going on is ended first. */
   begin(): Gesture {

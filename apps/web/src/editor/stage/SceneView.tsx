@@ -235,7 +235,7 @@ export function SceneView(): ReactNode {
       // biome-ignore lint/a11y/noNoninteractiveTabindex: the arrows move what is chosen in it
       tabIndex={0}
       onKeyDown={nudge}
-      className="group/scene relative outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--spruce)] min-h-0 flex-1 overflow-hidden bg-sunk"
+      className="group/scene relative outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--spruce)] min-h-0 flex-1 select-none overflow-hidden bg-sunk"
     >
       {/* Selecting by pointer; by keyboard the figures are reached in the timeline. */}
       <div ref={frame} {...bind()} className="absolute inset-0 touch-none">

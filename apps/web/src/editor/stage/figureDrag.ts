@@ -5,6 +5,7 @@ import {
   type Matrix,
   type Motion,
   mapPoint,
+  nearestFrame,
   parentMatrixAt,
 } from "@levitas/core/motion";
 import { numberLabel } from "../../ui/numberLabel.ts";
@@ -52,8 +53,9 @@ export function beginMove(bench: Bench): MoveDrag | undefined {
   const alone = chosen.filter(
     (id) => !chosen.some((other) => other !== id && isWithin(study, id, other)),
   );
-  const change = beginSceneChange(bench);
-  const { motion, time } = change;
+  // Looked at before anything begins: what is scaled to nothing cannot be dragged.
+  const { motion } = bench;
+  const time = nearestFrame(bench.clock.time, study.scene.frameRate);
   const dragged = alone.flatMap((id): Dragged[] => {
     const index = motion.figureIndex(id);
     const back = invertMatrix(parentMatrixAt(motion, index, time));
@@ -63,6 +65,7 @@ export function beginMove(bench: Bench): MoveDrag | undefined {
   });
   const [first] = dragged;
   if (!first) return undefined;
+  const change = beginSceneChange(bench);
   const poses = motion.at(time, new Float64Array(motion.slotCount));
   const box = boxOf(motion, poses, motion.figureIndex(first.id));
   const lines = { x: snapLines(study.scene, "x"), y: snapLines(study.scene, "y") };

@@ -1,5 +1,5 @@
 import { shownMarkers } from "@levitas/core/motion";
-import { readQuantity } from "@levitas/core/value";
+import { readTypedTime } from "@levitas/core/value";
 import { type ReactNode, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
@@ -14,8 +14,8 @@ export function GoForm(): ReactNode {
   const { duration, curve } = useBenchState((state) => state.travel);
   const [typed, setTyped] = useState("");
   const go = () => {
-    const bare = readQuantity(typed, "factor");
-    const read = bare.ok ? bare : readQuantity(typed, "time", scene.frameRate);
+    const { frameRate } = scene;
+    const read = readTypedTime(typed, { unit: "ms", frameRate, from: bench.clock.time });
     if (read.ok) bench.travelTo(read.value);
     else
       say(`Time to go to: ${read.faults[0]?.message} ${read.faults[0]?.cure}`, { tone: "fault" });

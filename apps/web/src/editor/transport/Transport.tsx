@@ -1,4 +1,4 @@
-import { frameAt, timeOfFrame } from "@levitas/core/motion";
+import { frameAt, nearestFrame } from "@levitas/core/motion";
 import { type ReactNode, useRef } from "react";
 import { useClockSettings, usePlaying } from "../../clock/useClock.ts";
 import { Button } from "../../ui/Button.tsx";
@@ -105,10 +105,13 @@ function Times(): ReactNode {
         }}
         text={() => shown(clock.time)}
         read={(typed, quantity) => {
+          const { frameRate } = bench.study.scene;
           // A bare number is in the unit that is shown; one with a unit in its own.
-          const bare = quantity(typed, "factor");
-          if (inSeconds && bare.ok) return { ok: true, value: bare.value * 1000 };
-          return quantity(typed, "time", bench.study.scene.frameRate);
+          return quantity.time(typed, {
+            unit: inSeconds ? "s" : "ms",
+            frameRate,
+            from: clock.time,
+          });
         }}
         accept={go}
         nudge={(steps) => go(clock.time + steps * 10)}
@@ -121,8 +124,11 @@ function Times(): ReactNode {
           frame.current = element;
         }}
         text={() => String(frameAt(clock.time, bench.study.scene.frameRate))}
-        read={(typed, quantity) => quantity(typed, "factor")}
-        accept={(value) => go(timeOfFrame(Math.round(value), bench.study.scene.frameRate))}
+        read={(typed, quantity) => {
+          const { frameRate } = bench.study.scene;
+          return quantity.time(typed, { unit: "frames", frameRate, from: clock.time });
+        }}
+        accept={(value) => go(nearestFrame(value, bench.study.scene.frameRate))}
         nudge={(steps) => clock.step(Math.sign(steps), bench.study.scene.frameRate)}
         className="ml-0.5 w-11 [contain:size_layout]"
       />

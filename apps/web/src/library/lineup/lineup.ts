@@ -1,5 +1,6 @@
 import { type Curve, parseCurve, printCurve } from "@levitas/core/curve";
 import { createStore, type StoreApi } from "zustand/vanilla";
+import { readStored, store } from "../../ui/storage.ts";
 
 /** A curve in the lineup. */
 export interface Racer {
@@ -38,13 +39,13 @@ lineup.subscribe(({ racers, duration }) => {
     duration,
     racers: racers.map(({ id, name, curve }) => ({ id, name, notation: printCurve(curve) })),
   };
-  sessionStorage.setItem(KEY, JSON.stringify(kept));
+  store("session", KEY, JSON.stringify(kept));
 });
 
 function remembered(): LineupState {
   const empty = { racers: [], duration: 900 };
   try {
-    const kept: unknown = JSON.parse(sessionStorage.getItem(KEY) ?? "null");
+    const kept: unknown = JSON.parse(readStored("session", KEY) ?? "null");
     if (typeof kept !== "object" || kept === null || !("racers" in kept)) return empty;
     const { racers, duration } = kept as { racers: unknown; duration?: unknown };
     if (!Array.isArray(racers)) return empty;

@@ -1,6 +1,6 @@
 import { isColor, printHsv, readHsv } from "@levitas/core/value";
 import { Slider } from "radix-ui";
-import { type ReactNode, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Button } from "../Button.tsx";
 import { say } from "../notices.tsx";
 import { useDragSession } from "../useDragSession.ts";
@@ -108,6 +108,11 @@ export function ColorPicker({
         if (at !== ended.current) follow(at);
         ended.current = null;
       },
+      onPointerCancel: () => {
+        sliding.current?.end(true);
+        sliding.current = null;
+        setChange(null);
+      },
       onValueCommit: ([at = 0]: number[]) => {
         follow(at).end(false);
         sliding.current = null;
@@ -116,6 +121,7 @@ export function ColorPicker({
       },
     };
   };
+  useEffect(() => () => sliding.current?.end(true), []);
   const pure = printHsv({ hue: shown.hue, saturation: 1, value: 1, alpha: 1 });
   const opaque = printHsv({ ...shown, alpha: 1 });
   const text = typed ?? (change ? printHsv(shown) : color);

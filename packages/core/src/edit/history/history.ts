@@ -94,6 +94,18 @@ export function mergeLast<Selection>(
   return { ...history, past: [...history.past.slice(0, -2), merged] };
 }
 
+/** Whether a change sets the very fields that the last entry set, and nothing else: one more nudge of one thing. */
+export function goesOn<Selection>({ past }: History<Selection>, change: Change): boolean {
+  const last = past.at(-1);
+  const fieldsOf = (patches: Change["patches"]) => patches.map(({ op, path }) => [op, path]);
+  return (
+    last?.label === change.label &&
+    change.patches.length > 0 &&
+    change.patches.every(({ op }) => op === "replace") &&
+    JSON.stringify(fieldsOf(last.patches)) === JSON.stringify(fieldsOf(change.patches))
+  );
+}
+
 /** Undoes the last entry and forgets it, as if it had not been made. The same history where there is none. */
 export function forgetLast<Selection>(history: History<Selection>): History<Selection> {
   const entry = history.past.at(-1);

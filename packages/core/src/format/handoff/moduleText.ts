@@ -200,6 +200,8 @@ ${reduced === "fade" ? "  /** @type {Animation[]} */\n  const held = [];\n" : ""
           })),
           { duration: length, delay, fill, iterations, direction, composite: added ? "add" : "replace", endDelay: rest(delay + length * iterations) },
         );
+        // Else browsers remove what has ended and is added onto by another.
+        made.persist();
 ${made}        return made;
       });
     }),

@@ -69,7 +69,9 @@ export function compareShown(
     // Of both sides of a jump the nearer one.
     const nearest = (away: (pose: Float64Array) => number) => Math.min(...poses.map(away));
     const note = (what: Proven, size: number) => {
-      if (size > into.worst[what].size) into.worst[what] = { size, figure: figure.name, time };
+      // What is no number is off by all there is.
+      const off = Number.isNaN(size) ? Number.POSITIVE_INFINITY : size;
+      if (off > into.worst[what].size) into.worst[what] = { size: off, figure: figure.name, time };
     };
     const away = (channel: ChannelId, is: number, map = (value: number) => value) =>
       nearest((pose) => Math.abs(is - map(pose[motion.slot(i, channel)] as number)));

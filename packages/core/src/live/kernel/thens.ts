@@ -24,6 +24,9 @@ export const goToNext: Planner = (world, then, { how }, time) => {
   return { sendings: pose === undefined ? [] : towardsPose(world, pose, time, how.route) };
 };
 
+/** What is nearer than that, in px or degrees, is there already: a page tells places in whole 64ths of a px. */
+const NEAR = 0.05;
+
 /** Puts a figure where the pointer is, or turns it towards it. */
 export const aimAtPointer: Planner = (world, then, { how }, time, pointer) => {
   const { figure, channels } = then as Does<"aim">;
@@ -32,7 +35,9 @@ export const aimAtPointer: Planner = (world, then, { how }, time, pointer) => {
       const value = world.aimed?.(time, figure, id, pointer);
       const driven = world.channel?.(figure, id);
       if (value === undefined || !driven) return [];
-      return [{ driven, goal: stillGoal(turned(driven, time, [value], how.route)) }];
+      const [goal = value] = turned(driven, time, [value], how.route);
+      const from = driven.channel.value(time);
+      return [{ driven, goal: stillGoal([Math.abs(goal - from) < NEAR ? from : goal]) }];
     }),
   };
 };

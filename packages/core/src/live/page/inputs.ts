@@ -37,17 +37,18 @@ export function focusInput(page: Page): void {
     if (!element) continue;
     element.tabIndex = 0;
     element.role ??= "button";
+    let isDown = false;
     page.on(
-      "keydown keyup",
+      "keydown keyup blur",
       (event: KeyboardEvent) => {
-        if (event.repeat || (event.key !== "Enter" && event.key !== " ")) return;
+        const isPress = event.type === "keydown";
+        if (event.type === "blur" ? !isDown : event.key !== "Enter" && event.key !== " ") return;
+        if (event.repeat) return;
         event.preventDefault();
+        isDown = isPress;
         const box = element.getBoundingClientRect();
         const [x, y] = inScene(page, box.x + box.width / 2, box.y + box.height / 2);
-        page.send(
-          { type: event.type === "keydown" ? "press" : "release", x, y, figure: id },
-          event,
-        );
+        page.send({ type: isPress ? "press" : "release", x, y, figure: id }, event);
       },
       element,
     );
@@ -59,12 +60,28 @@ export function keyInput(page: Page): void {
   const meant = new Set<string>();
   for (const { when } of page.study.responses) if (when.on === "key") meant.add(when.key);
   for (const { of } of page.study.levers) if (of.kind === "key") meant.add(of.key);
-  page.on("keydown keyup", (event: KeyboardEvent) => {
-    const { key, type, target, repeat, ctrlKey, metaKey, altKey } = event;
+  const held = new Set<string>();
+  const release = (key: string, event: Event) => {
+    if (held.delete(key)) page.send({ type: "key-up", key }, event);
+  };
+  page.on("keydown", (event: KeyboardEvent) => {
+    const { key, target, repeat, ctrlKey, metaKey, altKey } = event;
     const isTyped = (target as Element).closest?.("input,textarea,select,[contenteditable]");
     if (!meant.has(key) || isTyped || repeat || ctrlKey || metaKey || altKey) return;
-    page.send({ type: type === "keydown" ? "key-down" : "key-up", key }, event);
+    held.add(key);
+    page.send({ type: "key-down", key }, event);
   });
+  // However it is let go: with others held, with Shift as another letter, or elsewhere when the window is left.
+  page.on("keyup", (event: KeyboardEvent) => {
+    for (const key of held) if (key.toLowerCase() === event.key.toLowerCase()) release(key, event);
+  });
+  page.on(
+    "blur",
+    (event: FocusEvent) => {
+      for (const key of held) release(key, event);
+    },
+    window,
+  );
 }
 
 /** Levers of how far the page is scrolled: over all of it they go through their range. */
