@@ -148,7 +148,7 @@ describe("the curve room", () => {
     expect((await path()).points[2]?.y).toBe(0.93);
   });
 
-  it("selects by Shift and by a box, and moves what is selected together", async () => {
+  inAll("selects by Shift and by a box, and moves what is selected together", async () => {
     await openRoom(page, server.url, 'path("M 0 0 L 0.25 0.5 L 0.5 0.9 L 0.75 0.95 L 1 1")');
     const first = await placeInPlot(page, 0.25, 0.5);
     await page.mouse.click(first.x, first.y);
@@ -318,7 +318,7 @@ describe("the curve room", () => {
     },
   );
 
-  it("gives every text form with its error, true to the curve", async () => {
+  inAll("gives every text form with its error, true to the curve", async () => {
     await openRoom(page, server.url, "elastic(out)");
     const form = (title: string) => `[data-form="${title}"]`;
     await page.waitForFunction(
@@ -360,7 +360,7 @@ describe("the curve room", () => {
     await page.waitForSelector("::-p-text(Copied JavaScript)");
   });
 
-  it("drags a point of a hundred", async () => {
+  inAll("drags a point of a hundred", async () => {
     const points = Array.from({ length: 99 }, (_, i) => {
       const x = (i + 1) / 100;
       return `C ${x - 0.006} ${x} ${x - 0.004} ${x + 0.05 * Math.sin(i)} ${x} ${x + 0.05 * Math.sin(i)}`;

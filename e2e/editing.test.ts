@@ -100,21 +100,24 @@ describe("working on the bench", () => {
     expect(await textOf(page, TIME)).toBe("1800");
   });
 
-  it("lands exactly on the end when it plays once, and turns around when it swings", async () => {
-    await press(page, "Once: play once");
-    await type(TIME, "1.7s");
-    await hotkey("Space");
-    await page.waitForSelector('button[aria-label="Play"]');
-    expect(await textOf(page, TIME)).toBe("1800");
-    await press(page, "Swing: play forth and back");
-    await type(TIME, "1750");
-    await hotkey("Space");
-    await frames(page, 25);
-    await hotkey("Space");
-    expect(Number(await textOf(page, TIME))).toBeLessThan(1790);
-  });
+  inAll(
+    "lands exactly on the end when it plays once, and turns around when it swings",
+    async () => {
+      await press(page, "Once: play once");
+      await type(TIME, "1.7s");
+      await hotkey("Space");
+      await page.waitForSelector('button[aria-label="Play"]');
+      expect(await textOf(page, TIME)).toBe("1800");
+      await press(page, "Swing: play forth and back");
+      await type(TIME, "1750");
+      await hotkey("Space");
+      await frames(page, 25);
+      await hotkey("Space");
+      expect(Number(await textOf(page, TIME))).toBeLessThan(1790);
+    },
+  );
 
-  it("plays slower at the rates offered", async () => {
+  inAll("plays slower at the rates offered", async () => {
     await press(page, "×⅒: a tenth of the speed");
     const start = Date.now();
     await hotkey("Space");
@@ -252,7 +255,7 @@ describe("working on the bench", () => {
     ]);
   });
 
-  it("moves a tween by its bar, with all its keys", async () => {
+  inAll("moves a tween by its bar, with all its keys", async () => {
     await dragFrom(page, await placeOfSpan(page, "Pass y"), { x: 60, y: 0 });
     const [[start = 0] = [], [end = 0] = []] = (await keys()) as number[][];
     expect(start).toBeGreaterThan(300);
@@ -338,7 +341,7 @@ describe("working on the bench", () => {
     expect(await textOf(page, TIME)).toBe("200");
   });
 
-  it("counts and snaps by the frame rate of the scene", async () => {
+  inAll("counts and snaps by the frame rate of the scene", async () => {
     await press(page, "60 fps");
     await press(page, "24");
     await page.keyboard.press("Escape");
@@ -409,7 +412,7 @@ describe("working on the bench", () => {
     },
   );
 
-  it("zooms at the pointer and pans with Space held, without playing", async () => {
+  inAll("zooms at the pointer and pans with Space held, without playing", async () => {
     const reading = async () => {
       await frames(page, 2);
       return (

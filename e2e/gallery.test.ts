@@ -97,43 +97,46 @@ describe("the curves", () => {
     expect(await textOf(page, "main")).toContain("No curve is like that");
   });
 
-  it("plays a card that is pointed at, all on request, and shows them on other things", async () => {
-    await page.type('[aria-label="Find a curve"]', "cubic out");
-    await page.waitForSelector('article[aria-label="Cubic out"] circle:last-of-type');
-    const puck = () =>
-      page.$eval('article[aria-label="Cubic out"] circle:last-of-type', (c) =>
-        c.getAttribute("cx"),
-      );
-    const rest = await puck();
-    await frames(page, 5);
-    expect(await puck()).toBe(rest);
-    await page.hover('article[aria-label="Cubic out"]');
-    await frames(page, 12);
-    expect(await puck()).not.toBe(rest);
-    await page.mouse.move(5, 790);
-    await press(page, "Play all");
-    const seen = new Set<string>();
-    for (let i = 0; i < 20; i++) {
-      await frames(page, 3);
-      seen.add((await puck()) ?? "");
-    }
-    expect(seen.size).toBeGreaterThan(5);
-    for (const on of ["scale", "rotation", "opacity", "color"]) {
-      await chip(on);
-      const pose = await page.$eval('article[aria-label="Cubic out"] [data-stand]', (stand) => {
-        const { transform, opacity } = (stand as SVGElement).style;
-        return [transform, opacity, (stand.lastElementChild as SVGElement).style.opacity];
-      });
-      expect(
-        {
-          scale: /^scale/.test(pose[0] ?? ""),
-          rotation: /^rotate/.test(pose[0] ?? ""),
-          opacity: Number(pose[1]) > 0,
-          color: Number(pose[2]) >= 0 && pose[2] !== "",
-        }[on],
-      ).toBe(true);
-    }
-  });
+  inAll(
+    "plays a card that is pointed at, all on request, and shows them on other things",
+    async () => {
+      await page.type('[aria-label="Find a curve"]', "cubic out");
+      await page.waitForSelector('article[aria-label="Cubic out"] circle:last-of-type');
+      const puck = () =>
+        page.$eval('article[aria-label="Cubic out"] circle:last-of-type', (c) =>
+          c.getAttribute("cx"),
+        );
+      const rest = await puck();
+      await frames(page, 5);
+      expect(await puck()).toBe(rest);
+      await page.hover('article[aria-label="Cubic out"]');
+      await frames(page, 12);
+      expect(await puck()).not.toBe(rest);
+      await page.mouse.move(5, 790);
+      await press(page, "Play all");
+      const seen = new Set<string>();
+      for (let i = 0; i < 20; i++) {
+        await frames(page, 3);
+        seen.add((await puck()) ?? "");
+      }
+      expect(seen.size).toBeGreaterThan(5);
+      for (const on of ["scale", "rotation", "opacity", "color"]) {
+        await chip(on);
+        const pose = await page.$eval('article[aria-label="Cubic out"] [data-stand]', (stand) => {
+          const { transform, opacity } = (stand as SVGElement).style;
+          return [transform, opacity, (stand.lastElementChild as SVGElement).style.opacity];
+        });
+        expect(
+          {
+            scale: /^scale/.test(pose[0] ?? ""),
+            rotation: /^rotate/.test(pose[0] ?? ""),
+            opacity: Number(pose[1]) > 0,
+            color: Number(pose[2]) >= 0 && pose[2] !== "",
+          }[on],
+        ).toBe(true);
+      }
+    },
+  );
 
   it("keeps, renames, duplicates and deletes curves of one's own, with undo", async () => {
     await page.type('[aria-label="Find a curve"]', "expo out");
@@ -270,86 +273,89 @@ describe("the curves", () => {
     await page.waitForFunction(() => !document.querySelector('[role="alert"]'));
   });
 
-  it("races up to six from one start: scrub, slow motion, onion skin, graphs, readings, swap, edit, keep", async () => {
-    for (const name of ["Linear", "Cubic out", "Back out"]) await race(name);
-    expect(await textOf(page, '[aria-label="Lineup"]')).toContain(
-      "three curves, one start, one duration",
-    );
-    const pucks = () =>
-      page.$$eval("[data-puck]", (all) =>
-        all.map((p) => Number.parseFloat((p as SVGElement).style.transform.slice(11))),
+  inAll(
+    "races up to six from one start: scrub, slow motion, onion skin, graphs, readings, swap, edit, keep",
+    async () => {
+      for (const name of ["Linear", "Cubic out", "Back out"]) await race(name);
+      expect(await textOf(page, '[aria-label="Lineup"]')).toContain(
+        "three curves, one start, one duration",
       );
-    // Scrubbed to the start all stand together, in the middle the out curves lead.
-    await press(page, "Pause the lineup");
-    await page.focus('[aria-label="Time of the lineup"]');
-    for (let i = 0; i < 100; i++) await page.keyboard.press("ArrowLeft");
-    await frames(page, 2);
-    expect(new Set(await pucks()).size).toBe(1);
-    await page.keyboard.down("Shift");
-    for (let i = 0; i < 5; i++) await page.keyboard.press("ArrowRight");
-    await page.keyboard.up("Shift");
-    await frames(page, 2);
-    const [linear = 0, cubic = 0, back = 0] = await pucks();
-    expect(cubic).toBeGreaterThan(linear);
-    expect(back).toBeGreaterThan(cubic);
-    await dragBy(page, '[aria-label="Time of the lineup"]', { x: 2000, y: 0 });
-    const ends = await pucks();
-    for (const end of ends) expect(end).toBeCloseTo(ends[0] ?? 0, 3);
-    // Slow motion: in the same time a tenth of the way.
-    await page.focus('[aria-label="Time of the lineup"]');
-    for (let i = 0; i < 100; i++) await page.keyboard.press("ArrowLeft");
-    await (await page.waitForSelector('[aria-label="Lineup"] ::-p-text(×⅒)'))?.click();
-    await press(page, "Play the lineup");
-    await frames(page, 12);
-    await press(page, "Pause the lineup");
-    const slow = await page.$eval('[aria-label="Time of the lineup"]', (t) =>
-      Number(t.getAttribute("aria-valuenow")),
-    );
-    expect(slow).toBeGreaterThan(0);
-    expect(slow).toBeLessThan(200);
-    expect(await page.$$('[data-racer="A"] svg rect')).toHaveLength(1);
-    await press(page, "Onion skin");
-    expect((await page.$$('[data-racer="A"] svg rect')).length).toBeGreaterThan(5);
-    // Readings with the differences from the first.
-    await press(page, "Readings");
-    expect(await textOf(page, "tbody tr:first-child")).toBe(
-      "Overshoot0.0 %0.0 %(0.0)10.0 %(+10.0)",
-    );
-    await press(page, "Graphs");
-    await page.waitForSelector('canvas[aria-label="value of all racers over time"]');
-    await page.waitForSelector('canvas[aria-label="speed of all racers over time"]');
-    const inked = await page.$$eval("canvas", (all) =>
-      all.map((canvas) => {
-        const data =
-          canvas.getContext("2d")?.getImageData(0, 0, canvas.width, canvas.height).data ?? [];
-        let count = 0;
-        for (let i = 3; i < data.length; i += 4) if (data[i]) count++;
-        return count;
-      }),
-    );
-    for (const count of inked) expect(count).toBeGreaterThan(1000);
-    await press(page, "Race");
-    // Swapped, edited in place, kept.
-    await menu("More for racer A", "Swap for another…");
-    await press(page, "Swap for Sine in");
-    expect(await textOf(page, '[data-racer="A"]')).toContain("Sine in");
-    await menu("More for racer C", "Edit in place");
-    await page.waitForSelector('[aria-label="Edit racer C"]');
-    const racing = () =>
-      page.$eval('[data-racer="C"] [title]', (name) => name.getAttribute("title"));
-    expect(await racing()).toBe("back(out)");
-    await dragBy(page, '[aria-label="Overshoot"]', { x: 40, y: 0 });
-    expect(await racing()).toMatch(/^back\(out, overshoot: 3\d%\)$/);
-    await menu("More for racer C", "Keep as own curve");
-    await waitFor(async () => (await stored())[0]?.name === "Back out");
-    expect((await stored())[0]?.notation).toMatch(/^back\(out, overshoot: 3\d%\)$/);
-    // It is still there after a way to another screen and back.
-    await page.reload();
-    await page.waitForSelector('[data-racer="C"]');
-    expect(await textOf(page, '[data-racer="A"]')).toContain("Sine in");
-  });
+      const pucks = () =>
+        page.$$eval("[data-puck]", (all) =>
+          all.map((p) => Number.parseFloat((p as SVGElement).style.transform.slice(11))),
+        );
+      // Scrubbed to the start all stand together, in the middle the out curves lead.
+      await press(page, "Pause the lineup");
+      await page.focus('[aria-label="Time of the lineup"]');
+      for (let i = 0; i < 100; i++) await page.keyboard.press("ArrowLeft");
+      await frames(page, 2);
+      expect(new Set(await pucks()).size).toBe(1);
+      await page.keyboard.down("Shift");
+      for (let i = 0; i < 5; i++) await page.keyboard.press("ArrowRight");
+      await page.keyboard.up("Shift");
+      await frames(page, 2);
+      const [linear = 0, cubic = 0, back = 0] = await pucks();
+      expect(cubic).toBeGreaterThan(linear);
+      expect(back).toBeGreaterThan(cubic);
+      await dragBy(page, '[aria-label="Time of the lineup"]', { x: 2000, y: 0 });
+      const ends = await pucks();
+      for (const end of ends) expect(end).toBeCloseTo(ends[0] ?? 0, 3);
+      // Slow motion: in the same time a tenth of the way.
+      await page.focus('[aria-label="Time of the lineup"]');
+      for (let i = 0; i < 100; i++) await page.keyboard.press("ArrowLeft");
+      await (await page.waitForSelector('[aria-label="Lineup"] ::-p-text(×⅒)'))?.click();
+      await press(page, "Play the lineup");
+      await frames(page, 12);
+      await press(page, "Pause the lineup");
+      const slow = await page.$eval('[aria-label="Time of the lineup"]', (t) =>
+        Number(t.getAttribute("aria-valuenow")),
+      );
+      expect(slow).toBeGreaterThan(0);
+      expect(slow).toBeLessThan(200);
+      expect(await page.$$('[data-racer="A"] svg rect')).toHaveLength(1);
+      await press(page, "Onion skin");
+      expect((await page.$$('[data-racer="A"] svg rect')).length).toBeGreaterThan(5);
+      // Readings with the differences from the first.
+      await press(page, "Readings");
+      expect(await textOf(page, "tbody tr:first-child")).toBe(
+        "Overshoot0.0 %0.0 %(0.0)10.0 %(+10.0)",
+      );
+      await press(page, "Graphs");
+      await page.waitForSelector('canvas[aria-label="value of all racers over time"]');
+      await page.waitForSelector('canvas[aria-label="speed of all racers over time"]');
+      const inked = await page.$$eval("canvas", (all) =>
+        all.map((canvas) => {
+          const data =
+            canvas.getContext("2d")?.getImageData(0, 0, canvas.width, canvas.height).data ?? [];
+          let count = 0;
+          for (let i = 3; i < data.length; i += 4) if (data[i]) count++;
+          return count;
+        }),
+      );
+      for (const count of inked) expect(count).toBeGreaterThan(1000);
+      await press(page, "Race");
+      // Swapped, edited in place, kept.
+      await menu("More for racer A", "Swap for another…");
+      await press(page, "Swap for Sine in");
+      expect(await textOf(page, '[data-racer="A"]')).toContain("Sine in");
+      await menu("More for racer C", "Edit in place");
+      await page.waitForSelector('[aria-label="Edit racer C"]');
+      const racing = () =>
+        page.$eval('[data-racer="C"] [title]', (name) => name.getAttribute("title"));
+      expect(await racing()).toBe("back(out)");
+      await dragBy(page, '[aria-label="Overshoot"]', { x: 40, y: 0 });
+      expect(await racing()).toMatch(/^back\(out, overshoot: 3\d%\)$/);
+      await menu("More for racer C", "Keep as own curve");
+      await waitFor(async () => (await stored())[0]?.name === "Back out");
+      expect((await stored())[0]?.notation).toMatch(/^back\(out, overshoot: 3\d%\)$/);
+      // It is still there after a way to another screen and back.
+      await page.reload();
+      await page.waitForSelector('[data-racer="C"]');
+      expect(await textOf(page, '[data-racer="A"]')).toContain("Sine in");
+    },
+  );
 
-  it("says so when a seventh wants to race", async () => {
+  inAll("says so when a seventh wants to race", async () => {
     for (const button of (await page.$$("button[aria-label^='Race ']")).slice(0, 7))
       await button.click();
     await frames(page, 2);

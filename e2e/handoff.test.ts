@@ -16,7 +16,7 @@ import { anyStudy, cases, demoStudies, IS_WHOLE } from "../packages/core/src/tes
 import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
 import { launchBrowser } from "./harness/browser.ts";
 import { choreography, restlessStudy } from "./harness/choreography.ts";
-import { buildStage, compareStage, expectAlike } from "./harness/stage.ts";
+import { buildStage, compareStage, expectAlike, playStage } from "./harness/stage.ts";
 
 /** How many random studies are compared. */
 const RANDOM = cases(6, 100);
@@ -85,6 +85,20 @@ describe("the CSS hand-off in a real browser", () => {
   ];
   /** Of what other formats than CSS are made of: five demos and four awkward studies, all of them in the whole run. */
   const some = IS_WHOLE ? [...demos, ...awkward] : [...demos.slice(0, 3), ...awkward.slice(0, 4)];
+  it.each(
+    some.flatMap(([name, study]) =>
+      ["css", "page", "module", "svg"].map((format): [string, string, Study] => [
+        format,
+        name,
+        study,
+      ]),
+    ),
+  )("moves so when it is played past its end, as %s: %s", async (format, _, study) => {
+    const motion = compileStudy(study);
+    await buildStage(page, study, format);
+    expectAlike(await playStage(page, motion));
+  });
+
   it.each([...demos, ...awkward.slice(0, cases(6, 100))])(
     "shows what motion.at says: %s",
     async (_, study) => {

@@ -41,7 +41,7 @@ describe("the hand-off", () => {
     await openHandoff(page);
     expect(await proven(page)).toBe(true);
     const text = await textOf(page, '[aria-label="Proof"]');
-    expect(text).toContain("241 moments, 7 figures");
+    expect(text).toContain("241 moments, played past its end, 7 figures");
     expect(await textOf(page, '[data-testid="handoff-size"]')).toMatch(/kB, .* gzipped/);
     // The scrubber moves both.
     await page.$eval('[aria-label="Time of both"]', (slider) => {
@@ -95,48 +95,53 @@ describe("the hand-off", () => {
     expect(worst).toMatch(/^Pass at \d+ ms/);
   });
 
-  it("lets only what is chosen leave, under one's own names, and keeps it with the study", async () => {
-    await openHandoff(page);
-    const css = await handoffText(page);
-    expect(css).toContain(".pass {");
-    // What stands still is left out unless it is chosen.
-    expect(css).not.toContain(".kiosk {");
-    const field = await page.waitForSelector('[aria-label="Selector of Pass"]');
-    if (!field) throw new Error("There is no field");
-    await retype(page, field, "#card > .ticket");
-    await page.waitForFunction(() =>
-      document
-        .querySelector<HTMLTextAreaElement>('[data-testid="handoff-text"][data-busy="false"]')
-        ?.value.includes("#card > .ticket {"),
-    );
-    await page.click('::-p-xpath(//label[contains(., "Shadow")]//input)');
-    await page.waitForFunction(
-      () =>
-        !document
+  inAll(
+    "lets only what is chosen leave, under one's own names, and keeps it with the study",
+    async () => {
+      await openHandoff(page);
+      const css = await handoffText(page);
+      expect(css).toContain(".pass {");
+      // What stands still is left out unless it is chosen.
+      expect(css).not.toContain(".kiosk {");
+      const field = await page.waitForSelector('[aria-label="Selector of Pass"]');
+      if (!field) throw new Error("There is no field");
+      await retype(page, field, "#card > .ticket");
+      await page.waitForFunction(() =>
+        document
           .querySelector<HTMLTextAreaElement>('[data-testid="handoff-text"][data-busy="false"]')
-          ?.value.includes(".shadow {"),
-    );
-    expect(await proven(page)).toBe(true);
-    // What is chosen of reduced motion holds in every format.
-    const reduced = 'section[aria-label="In every format"] select';
-    await page.select(reduced, "end");
-    await chooseFormat(page, "Component");
-    expect(await page.$eval(reduced, (list) => (list as HTMLSelectElement).value)).toBe("end");
-    await chooseFormat(page, "CSS");
-    await page.reload();
-    const again = await handoffText(page);
-    expect(again).toContain("#card > .ticket {");
-    expect(again).not.toContain(".shadow {");
-    // It is kept with the study: another browser has it, too.
-    const other = await browser.createBrowserContext();
-    const { page: elsewhere } = await openPage(other);
-    await elsewhere.goto(page.url());
-    expect(await handoffText(elsewhere)).toBe(again);
-    expect(await elsewhere.$eval(reduced, (list) => (list as HTMLSelectElement).value)).toBe("end");
-    await other.close();
-    await press(page, "‹ back to the bench");
-    await page.waitForSelector('[aria-label="Save state"]');
-  });
+          ?.value.includes("#card > .ticket {"),
+      );
+      await page.click('::-p-xpath(//label[contains(., "Shadow")]//input)');
+      await page.waitForFunction(
+        () =>
+          !document
+            .querySelector<HTMLTextAreaElement>('[data-testid="handoff-text"][data-busy="false"]')
+            ?.value.includes(".shadow {"),
+      );
+      expect(await proven(page)).toBe(true);
+      // What is chosen of reduced motion holds in every format.
+      const reduced = 'section[aria-label="In every format"] select';
+      await page.select(reduced, "end");
+      await chooseFormat(page, "Component");
+      expect(await page.$eval(reduced, (list) => (list as HTMLSelectElement).value)).toBe("end");
+      await chooseFormat(page, "CSS");
+      await page.reload();
+      const again = await handoffText(page);
+      expect(again).toContain("#card > .ticket {");
+      expect(again).not.toContain(".shadow {");
+      // It is kept with the study: another browser has it, too.
+      const other = await browser.createBrowserContext();
+      const { page: elsewhere } = await openPage(other);
+      await elsewhere.goto(page.url());
+      expect(await handoffText(elsewhere)).toBe(again);
+      expect(await elsewhere.$eval(reduced, (list) => (list as HTMLSelectElement).value)).toBe(
+        "end",
+      );
+      await other.close();
+      await press(page, "‹ back to the bench");
+      await page.waitForSelector('[aria-label="Save state"]');
+    },
+  );
 
   inAll("leaves figures out of what it draws, apart from what is selected elsewhere", async () => {
     await page.goto(`${server.url}/studies/${id}/handoff?as=page`);
@@ -159,7 +164,7 @@ describe("the hand-off", () => {
     expect(still).not.toContain('<div class="shadow"');
   });
 
-  it("writes frames that are the motion, at any rate", async () => {
+  inAll("writes frames that are the motion, at any rate", async () => {
     await page.goto(`${server.url}/studies/${id}/handoff?as=frames`);
     await press(page, "JSON");
     const rate = await page.waitForSelector(

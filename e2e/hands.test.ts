@@ -207,7 +207,7 @@ describe("hands", () => {
     expect(byKey[1]).toBe(1);
   });
 
-  it("one card that cannot be drawn does not take the list with it", async () => {
+  inAll("one card that cannot be drawn does not take the list with it", async () => {
     await page.setRequestInterception(true);
     page.on("request", async (request) => {
       if (!request.url().includes("/api/studies?")) return void request.continue();
@@ -223,7 +223,7 @@ describe("hands", () => {
     expect(problems.join()).toContain("The miniature failed");
   });
 
-  it("the list of studies shows on every way to it", async () => {
+  inAll("the list of studies shows on every way to it", async () => {
     await open("boarding-pass");
     const cards = () => page.waitForSelector("article", { timeout: 4000 });
     await page.click('nav a[href="/"]');

@@ -83,17 +83,21 @@ describe("nothing is lost", () => {
     expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-out" });
   }, 60_000);
 
-  it("two tabs: or keep the other's, and undo even that", async () => {
-    const { b, id } = await twoTabs();
-    await press(b, "Keep theirs");
-    await waitUntilSaved(b);
-    expect(await curveText(b)).toBe("ease-in");
-    expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-in" });
-    await b.click('[aria-label^="Undo:"]');
-    expect(await curveText(b)).toBe("ease-out");
-    await waitUntilSaved(b);
-    expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-out" });
-  }, 60_000);
+  inAll(
+    "two tabs: or keep the other's, and undo even that",
+    async () => {
+      const { b, id } = await twoTabs();
+      await press(b, "Keep theirs");
+      await waitUntilSaved(b);
+      expect(await curveText(b)).toBe("ease-in");
+      expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-in" });
+      await b.click('[aria-label^="Undo:"]');
+      expect(await curveText(b)).toBe("ease-out");
+      await waitUntilSaved(b);
+      expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-out" });
+    },
+    60_000,
+  );
 
   it("two tabs: or keep both, as two studies", async () => {
     const { b, id } = await twoTabs();
@@ -141,23 +145,27 @@ describe("nothing is lost", () => {
     60_000,
   );
 
-  it("a reload right after a drag keeps what was dragged", async () => {
-    const { page } = await openPage(browser);
-    const id = await openPass(page);
-    await dragBy(page, '[data-handle="1"]', { x: 40, y: 30 });
-    const dragged = await curveText(page);
-    expect(dragged).toMatch(/^cubic-bezier/);
-    await page.reload();
-    await page.waitForSelector('[aria-label="Curve as text"]');
-    await page.waitForFunction(
-      (text) =>
-        document.querySelector<HTMLInputElement>('[aria-label="Curve as text"]')?.value === text,
-      {},
-      dragged,
-    );
-    await waitUntilSaved(page);
-    expect(await curveOf(id)).toMatchObject({ kind: "cubic-bezier" });
-  }, 60_000);
+  inAll(
+    "a reload right after a drag keeps what was dragged",
+    async () => {
+      const { page } = await openPage(browser);
+      const id = await openPass(page);
+      await dragBy(page, '[data-handle="1"]', { x: 40, y: 30 });
+      const dragged = await curveText(page);
+      expect(dragged).toMatch(/^cubic-bezier/);
+      await page.reload();
+      await page.waitForSelector('[aria-label="Curve as text"]');
+      await page.waitForFunction(
+        (text) =>
+          document.querySelector<HTMLInputElement>('[aria-label="Curve as text"]')?.value === text,
+        {},
+        dragged,
+      );
+      await waitUntilSaved(page);
+      expect(await curveOf(id)).toMatchObject({ kind: "cubic-bezier" });
+    },
+    60_000,
+  );
 
   const reload = async (page: Page) => {
     await page.reload();
@@ -242,21 +250,25 @@ describe("nothing is lost", () => {
     60_000,
   );
 
-  it("a study deleted elsewhere: the bench says so, and the work is kept as a new study", async () => {
-    const { page } = await openPage(browser);
-    const id = await openPass(page);
-    await fetch(`${server.url}/api/studies/${id}`, { method: "DELETE" });
-    await choose(page, "ease-out");
-    await inState(page, "gone");
-    expect(await textOf(page, '[role="alert"]')).toContain("deleted elsewhere");
-    await press(page, "Keep as new study");
-    await page.waitForFunction((old) => !location.pathname.endsWith(old), {}, id);
-    await inState(page, "saved");
-    expect(await curveOf(page.url().split("/").at(-1) ?? "")).toEqual({
-      kind: "keyword",
-      name: "ease-out",
-    });
-  }, 60_000);
+  inAll(
+    "a study deleted elsewhere: the bench says so, and the work is kept as a new study",
+    async () => {
+      const { page } = await openPage(browser);
+      const id = await openPass(page);
+      await fetch(`${server.url}/api/studies/${id}`, { method: "DELETE" });
+      await choose(page, "ease-out");
+      await inState(page, "gone");
+      expect(await textOf(page, '[role="alert"]')).toContain("deleted elsewhere");
+      await press(page, "Keep as new study");
+      await page.waitForFunction((old) => !location.pathname.endsWith(old), {}, id);
+      await inState(page, "saved");
+      expect(await curveOf(page.url().split("/").at(-1) ?? "")).toEqual({
+        kind: "keyword",
+        name: "ease-out",
+      });
+    },
+    60_000,
+  );
 
   it("a study deleted elsewhere: the Studies page offers the work, to keep or to throw away", async () => {
     const { page } = await openPage(browser);
@@ -278,21 +290,25 @@ describe("nothing is lost", () => {
     expect(await curveOf(kept ?? "")).toEqual({ kind: "keyword", name: "ease-out" });
   }, 60_000);
 
-  it("work on a deleted study that is thrown away is offered no more", async () => {
-    const { page } = await openPage(browser);
-    const id = await openPass(page);
-    await fetch(`${server.url}/api/studies/${id}`, { method: "DELETE" });
-    await choose(page, "ease-out");
-    await inState(page, "gone");
-    await page.goto(server.url);
-    await press(page, "Throw away");
-    const offer = 'section[aria-label="Unsaved work"]';
-    await page.waitForFunction((at) => !document.querySelector(at), {}, offer);
-    await page.reload();
-    await page.waitForSelector('a[aria-label^="Open "]');
-    await frames(page, 20);
-    expect(await page.$(offer)).toBeNull();
-  }, 60_000);
+  inAll(
+    "work on a deleted study that is thrown away is offered no more",
+    async () => {
+      const { page } = await openPage(browser);
+      const id = await openPass(page);
+      await fetch(`${server.url}/api/studies/${id}`, { method: "DELETE" });
+      await choose(page, "ease-out");
+      await inState(page, "gone");
+      await page.goto(server.url);
+      await press(page, "Throw away");
+      const offer = 'section[aria-label="Unsaved work"]';
+      await page.waitForFunction((at) => !document.querySelector(at), {}, offer);
+      await page.reload();
+      await page.waitForSelector('a[aria-label^="Open "]');
+      await frames(page, 20);
+      expect(await page.$(offer)).toBeNull();
+    },
+    60_000,
+  );
 
   describe("in the curve room", () => {
     /** A curve of one's own, open in its room. */
@@ -336,22 +352,26 @@ describe("nothing is lost", () => {
       60_000,
     );
 
-    it("work survives a server that is away and two reloads", async () => {
-      const { page, id } = await openOwnCurve();
-      const again = await refuseSaves(page, 507);
-      await rename(page, "Gangway lowers");
-      await inState(page, "failed");
-      for (let times = 0; times < 2; times++) {
-        await reload(page);
-        expect(
-          await page.$eval('input[aria-label="Name of the curve"]', (field) => field.value),
-        ).toBe("Gangway lowers");
+    inAll(
+      "work survives a server that is away and two reloads",
+      async () => {
+        const { page, id } = await openOwnCurve();
+        const again = await refuseSaves(page, 507);
+        await rename(page, "Gangway lowers");
         await inState(page, "failed");
-      }
-      again();
-      await waitUntilSaved(page);
-      expect((await stored(id)).name).toBe("Gangway lowers");
-    }, 60_000);
+        for (let times = 0; times < 2; times++) {
+          await reload(page);
+          expect(
+            await page.$eval('input[aria-label="Name of the curve"]', (field) => field.value),
+          ).toBe("Gangway lowers");
+          await inState(page, "failed");
+        }
+        again();
+        await waitUntilSaved(page);
+        expect((await stored(id)).name).toBe("Gangway lowers");
+      },
+      60_000,
+    );
 
     it("its own save whose answer was lost is no conflict; a stranger's is, over reloads", async () => {
       const { page, id } = await openOwnCurve();

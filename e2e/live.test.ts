@@ -184,7 +184,7 @@ describe("Live", () => {
     );
   });
 
-  it("a slider and the scroll position move what follows them, by their spring", async () => {
+  inAll("a slider and the scroll position move what follows them, by their spring", async () => {
     await open("gangway-slider");
     expect(await rotation("gangway")).toBe(64);
     await page.focus('input[aria-label="Winch"]');
@@ -345,7 +345,7 @@ describe("Live", () => {
     expect(await audit(page)).toEqual([]);
   });
 
-  it("every demo of Live plays its takes as the core says", async () => {
+  inAll("every demo of Live plays its takes as the core says", async () => {
     for (const [file, demo] of [
       ["14-pass-flips-back", "pass-flips-back"],
       ["16-lighthouse-follows", "lighthouse-follows"],

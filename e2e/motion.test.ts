@@ -403,7 +403,7 @@ describe("keyframed motion on the bench", () => {
     expect(await page.$('[data-graph="pass y"]')).toBeNull();
   });
 
-  it("shows a seam where the speed jumps, and matches both sides at a click", async () => {
+  inAll("shows a seam where the speed jumps, and matches both sides at a click", async () => {
     await openDemo("boarding-pass");
     const seams = async () =>
       (await stopsOf(page, "Keys of Pass rotate")).filter(({ words }) =>
@@ -421,7 +421,7 @@ describe("keyframed motion on the bench", () => {
     expect((await seams()).length).toBe(before.length - 1);
   });
 
-  it("moves a whole column of keys, and keys chosen by a box over lanes", async () => {
+  inAll("moves a whole column of keys, and keys chosen by a box over lanes", async () => {
     await openDemo("pass-lands");
     const column = (await stopsOf(page, "Columns of Shadow"))[1];
     if (!column) throw new Error("the shadow has no second column");
@@ -564,40 +564,45 @@ describe("keyframed motion on the bench", () => {
     expect(await ink()).not.toBe(without);
   });
 
-  it("groups figures so that nothing moves, and a figure out of sight is found again", async () => {
-    await openDemo("pass-lands");
-    await goTo(900);
-    await click('[data-figure="pass"]');
-    const where = () => page.$eval('[data-figure="pass"]', (e) => e.getBoundingClientRect().y);
-    const before = await where();
-    await hotkey("g", "Control");
-    await frames(page, 3);
-    expect(Math.abs((await where()) - before)).toBeLessThan(0.5);
-    const study = await stored();
-    const group = study.figures.find(({ kind }) => kind === "group");
-    expect(study.figures.find(({ id: each }) => each === "pass")?.parent).toBe(group?.id);
-    await hotkey("z", "Control");
-    await goTo(150);
-    await click('::-p-xpath(//button[@title="Click to select, double-click to rename"][.="Pass"])');
-    const find = "Pass is out of sight: bring it into view";
-    await page.waitForFunction(
-      (label) => {
-        const chip = document.querySelector(`[aria-label="${label}"]`);
-        return chip !== null && getComputedStyle(chip).visibility === "visible";
-      },
-      {},
-      find,
-    );
-    await button(find);
-    await frames(page, 3);
-    const [figure, frame] = await page.evaluate(() =>
-      ['[data-figure="pass"]', '[aria-label="Scene"]'].map((selector) => {
-        const box = document.querySelector(selector)?.getBoundingClientRect();
-        return { top: box?.top ?? 0, bottom: box?.bottom ?? 0 };
-      }),
-    );
-    expect(figure && frame && figure.bottom > frame.top && figure.top < frame.bottom).toBe(true);
-  });
+  inAll(
+    "groups figures so that nothing moves, and a figure out of sight is found again",
+    async () => {
+      await openDemo("pass-lands");
+      await goTo(900);
+      await click('[data-figure="pass"]');
+      const where = () => page.$eval('[data-figure="pass"]', (e) => e.getBoundingClientRect().y);
+      const before = await where();
+      await hotkey("g", "Control");
+      await frames(page, 3);
+      expect(Math.abs((await where()) - before)).toBeLessThan(0.5);
+      const study = await stored();
+      const group = study.figures.find(({ kind }) => kind === "group");
+      expect(study.figures.find(({ id: each }) => each === "pass")?.parent).toBe(group?.id);
+      await hotkey("z", "Control");
+      await goTo(150);
+      await click(
+        '::-p-xpath(//button[@title="Click to select, double-click to rename"][.="Pass"])',
+      );
+      const find = "Pass is out of sight: bring it into view";
+      await page.waitForFunction(
+        (label) => {
+          const chip = document.querySelector(`[aria-label="${label}"]`);
+          return chip !== null && getComputedStyle(chip).visibility === "visible";
+        },
+        {},
+        find,
+      );
+      await button(find);
+      await frames(page, 3);
+      const [figure, frame] = await page.evaluate(() =>
+        ['[data-figure="pass"]', '[aria-label="Scene"]'].map((selector) => {
+          const box = document.querySelector(selector)?.getBoundingClientRect();
+          return { top: box?.top ?? 0, bottom: box?.bottom ?? 0 };
+        }),
+      );
+      expect(figure && frame && figure.bottom > frame.top && figure.top < frame.bottom).toBe(true);
+    },
+  );
 
   inAll(
     "dresses, duplicates, nests and reorders figures",
@@ -681,7 +686,7 @@ describe("keyframed motion on the bench", () => {
       expect(tracksOf(study, "shadow", channel)[0]?.track.keys[0]?.curve).toEqual({ shared });
   });
 
-  it("holds a value, repeats a key, and types times and values with arithmetic", async () => {
+  inAll("holds a value, repeats a key, and types times and values with arithmetic", async () => {
     await openDemo("pass-lands");
     await clickKey(page, "Pass scale x", 2);
     await button("Hold");

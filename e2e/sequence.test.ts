@@ -376,7 +376,7 @@ describe("sequences on the bench", () => {
     );
   });
 
-  it("goes to a marker, and back in mid-flight, from where it is", async () => {
+  inAll("goes to a marker, and back in mid-flight, from where it is", async () => {
     await open(kioskStudy([falls()], [{ id: "m", name: "Landed", time: 600 }]));
     const path: number[] = [];
     const watch = async (until: (time: number) => boolean) => {
@@ -552,7 +552,7 @@ describe("sequences on the bench", () => {
     expect((await stored()).sequence).toHaveLength(1);
   });
 
-  it("adds cues, freezes and shakes at the end of a block, and changes them", async () => {
+  inAll("adds cues, freezes and shakes at the end of a block, and changes them", async () => {
     await open(kioskStudy([falls()]));
     await arrange();
     const add = async (name: string) => {
@@ -589,7 +589,7 @@ describe("sequences on the bench", () => {
     expect(motion.valueAt(0, "x", 830)).not.toBe(40);
   });
 
-  it("sets a value at a time, exact in both directions", async () => {
+  inAll("sets a value at a time, exact in both directions", async () => {
     await open(kioskStudy([falls()]));
     await (await page.waitForSelector('::-p-xpath(//button[.="Lane 1"])'))?.click();
     await goTo(300);
@@ -656,7 +656,7 @@ describe("sequences on the bench", () => {
     expect(await seen()).toBe("hidden");
   });
 
-  it("lets a channel follow another one's value, as a dotted lane with its source", async () => {
+  inAll("lets a channel follow another one's value, as a dotted lane with its source", async () => {
     await open(kioskStudy([falls()]));
     await (await page.waitForSelector('::-p-xpath(//button[.="Lane 1"])'))?.click();
     await press(page, "More for Lane 1");

@@ -72,7 +72,7 @@ describe("the studies", () => {
     expect(problems).toEqual([]);
   });
 
-  it("show a change that was made a moment before going back to them", async () => {
+  inAll("show a change that was made a moment before going back to them", async () => {
     await openStudyByName(page, server.url, "Buoy bobs");
     const name = await page.waitForSelector('[aria-label="Name of the study"]');
     await name?.click({ count: 3 });

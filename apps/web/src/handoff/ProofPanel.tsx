@@ -67,7 +67,7 @@ export function ProofPanel({
         <span className="truncate text-[12px] text-muted">
           {fault ||
             (proof
-              ? `${proof.moments} moments, ${figures} ${figures === 1 ? "figure" : "figures"}, ${numberLabel(proof.took, 1)} s`
+              ? `${proof.moments} moments${proof.frames > 0 ? ", played past its end" : ""}, ${figures} ${figures === 1 ? "figure" : "figures"}, ${numberLabel(proof.took, 1)} s`
               : progress === null
                 ? ""
                 : `${Math.round(progress * 100)} %`)}

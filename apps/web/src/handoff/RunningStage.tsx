@@ -88,7 +88,9 @@ export function RunningStage({
       if (abort.signal.aborted) return;
       seen.seek(clock.time);
       setProgress(0);
-      const found = await prove(measured, motion, setProgress, abort.signal);
+      const plays = isActedOn ? undefined : seen;
+      const found = await prove({ measured, plays }, motion, setProgress, abort.signal);
+      seen.seek(clock.time);
       if (found) setProof(found);
       if (!abort.signal.aborted || found) setProgress(null);
     };
@@ -99,7 +101,7 @@ export function RunningStage({
     });
     return () => abort.abort();
     // `round` asks for another proof of the same.
-  }, [page, motion, seen, measured, clock, round]);
+  }, [page, motion, seen, measured, clock, isActedOn, round]);
 
   const { width, height } = study.scene;
   useLayoutEffect(() => {

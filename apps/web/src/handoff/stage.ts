@@ -1,7 +1,7 @@
-import type { Shown, StageAnswer, StageMessage } from "@levitas/core/format";
+import type { PlayedSample, Shown, StageAnswer, StageMessage } from "@levitas/core/format";
 
 /** Longer than this a hand-off that runs does not take to answer, ms. */
-const PATIENCE = 15_000;
+const PATIENCE = 40_000;
 
 /** A hand-off that runs in a frame of its own; it is spoken to by messages only. */
 export class Stage {
@@ -36,6 +36,14 @@ export class Stage {
   async measure(time: number): Promise<Readonly<Record<string, Shown>>> {
     const answer = await this.#ask("measured", () => this.#send({ type: "measure", time }));
     return answer.type === "measured" ? answer.shown : {};
+  }
+
+  /** What is seen in frames on the way while it plays from its start to a time, ms. Rejects as `load` does. */
+  async play(until: number, rate: number, count: number): Promise<readonly PlayedSample[]> {
+    const answer = await this.#ask("played", () =>
+      this.#send({ type: "play", until, rate, count }),
+    );
+    return answer.type === "played" ? answer.samples : [];
   }
 
   #ask(type: StageAnswer["type"], ask: () => void): Promise<StageAnswer> {

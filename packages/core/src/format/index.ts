@@ -55,7 +55,13 @@ export {
   TOLERANCES,
   tolerancesWithin,
 } from "./proof/compareShown.ts";
-export { type Shown, type StageAnswer, type StageMessage, stageScript } from "./proof/shown.ts";
+export {
+  type PlayedSample,
+  type Shown,
+  type StageAnswer,
+  type StageMessage,
+  stageScript,
+} from "./proof/shown.ts";
 export { shapesWriter, type Turned } from "./shapes/stillShapes.ts";
 export { type Drawing, readDrawing } from "./svg/svgDrawing.ts";
 export { type IconLook, readSvgIcon } from "./svg/svgIcon.ts";

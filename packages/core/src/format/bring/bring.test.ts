@@ -1,12 +1,19 @@
 import fc from "fast-check";
 import { compileStudy, type Motion } from "../../motion/index.ts";
 import { checkStudy, readStudy } from "../../shape/index.ts";
-import { type ChannelId, channelOf, clampShown, type Study } from "../../study/index.ts";
+import {
+  type ChannelId,
+  channelOf,
+  clampShown,
+  type Figure,
+  type Study,
+} from "../../study/index.ts";
 import { cases, demoStudies } from "../../testing/index.ts";
 import { handoffCss } from "../css/css.ts";
 import { columnsOf } from "../function/channelPieces.ts";
 import { HANDOFF_FORMATS } from "../handoff/formats.ts";
 import { initialSettings } from "../handoff/settings.ts";
+import { isShown } from "../proof/compareShown.ts";
 import { bringInto, readBrought, studyOf } from "./bring.ts";
 import type { Brought } from "./brought.ts";
 
@@ -39,6 +46,17 @@ function apart(a: Motion, b: Motion, onto: ReadonlyMap<number, number>): Map<Cha
       const there = onto.get(figure);
       if (there === undefined) continue;
       const part = slot - a.slot(figure, channel);
+      // What a figure stands in counts too: what leaves says of each figure whether it is seen.
+      if (channel === "visible") {
+        const [mine, theirs] = [a.study.figures[figure], b.study.figures[there]] as [
+          Figure,
+          Figure,
+        ];
+        const seen = [t, t - 0.1, t + 0.1].map((side) => isShown(a, a.at(side, one), mine));
+        const off = seen.includes(isShown(b, other, theirs)) ? 0 : 1;
+        worst.set(channel, Math.max(worst.get(channel) ?? 0, off));
+        continue;
+      }
       const shown = (value: number) => clampShown(channelOf(channel), value);
       // At a jump a rounding decides which side is seen.
       const away = Math.min(
@@ -201,6 +219,7 @@ describe("other texts", () => {
     expect(first?.tracks.find(({ channel }) => channel === "y")?.keys).toMatchObject([
       { time: 0, value: -80, curve: { name: "ease-in" } },
       { time: 360, value: 0 },
+      { time: 900, value: 0 },
     ]);
     expect(second?.tracks[0]?.keys.map(({ time }) => time)).toEqual([0, 200, 400]);
   });

@@ -1,4 +1,5 @@
 import { type Fault, good, type Result } from "../../fault/index.ts";
+import { checkStudy } from "../../shape/index.ts";
 import {
   emptyStudy,
   type Figure,
@@ -13,6 +14,7 @@ import type { Brought, BroughtFigure, BroughtTween, Unread } from "./brought.ts"
 import { readCss } from "./css.ts";
 import { figuresOfTable, isTable, readCsv, tableOf } from "./framesTable.ts";
 import { figuresOf } from "./fromWeb.ts";
+import { gated } from "./gate.ts";
 import { readSvg } from "./svg.ts";
 import { isWebAnimations, readWebAnimations } from "./webAnimations.ts";
 
@@ -34,9 +36,10 @@ export function readBrought(text: string): Result<Brought> {
   if (trimmed === "") return bad("nothing", "", "The text is empty.", CURE);
   const done = (
     kind: string,
-    figures: readonly BroughtFigure[],
+    read: readonly BroughtFigure[],
     curves: Brought["curves"] = [],
   ): Result<Brought> => {
+    const figures = gated(read, unread);
     if (figures.length === 0 && curves.length === 0) {
       const [first] = unread;
       const why = first ? ` ${capital(first.place)}: ${first.what}, ${first.why}.` : "";
@@ -47,7 +50,11 @@ export function readBrought(text: string): Result<Brought> {
         CURE,
       );
     }
-    return good({ kind, figures, curves, unread: inOrder(unread).slice(0, MOST_UNREAD) });
+    const brought = { kind, figures, curves, unread: inOrder(unread).slice(0, MOST_UNREAD) };
+    // A study of it has to be one that can be read back.
+    let next = 0;
+    const [fault] = checkStudy(studyOf(brought, "Brought in", () => `b${next++}`));
+    return fault ? { ok: false, faults: [fault] } : good(brought);
   };
   if (trimmed.startsWith("<")) {
     const styles = /^<(!doctype html|html)/i.test(trimmed);
@@ -140,8 +147,9 @@ export function bringInto(
   });
   const names = new Set(study.curves.map(({ name }) => name));
   const shared = curves.map(({ name, curve }): SharedCurve => {
-    let unique = name;
-    for (let n = 2; names.has(unique); n++) unique = `${name} ${n}`;
+    const wanted = name.trim() || "Curve";
+    let unique = wanted;
+    for (let n = 2; names.has(unique); n++) unique = `${wanted} ${n}`;
     names.add(unique);
     return { id: newId(), name: unique, curve };
   });

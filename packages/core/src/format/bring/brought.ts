@@ -12,6 +12,8 @@ export interface Unread {
 /** One animation of something brought in, with its own timing. */
 export interface BroughtTween {
   readonly name: string;
+  /** Where it stands in what was brought in; absent where it has no place of its own. */
+  readonly place?: string;
   /** ms after the start. */
   readonly delay: number;
   readonly fill: Fill;

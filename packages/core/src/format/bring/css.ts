@@ -1,11 +1,36 @@
-import { type CssNode, generate, parse, walk } from "css-tree";
+import {
+  type Atrule,
+  type CssNode,
+  type Rule as CssRuleNode,
+  generate,
+  type List,
+  parse,
+} from "css-tree";
 import type { Unread, WebAnimation, WebElement } from "./brought.ts";
+import {
+  nameOfSubject,
+  partsOf,
+  type ReadSelector,
+  readSelector,
+  subjectKey,
+} from "./selectors.ts";
 import { COMMA, SPACE, splitOutside } from "./splitOutside.ts";
+import { calculated, withVariables } from "./webValue.ts";
 
 interface Rule {
-  readonly selectors: readonly string[];
-  readonly declared: ReadonlyMap<string, string>;
+  readonly selectors: readonly ReadSelector[];
+  /** As written, for the first selector. */
+  readonly text: string;
+  readonly declared: Declared;
   readonly line: number;
+  /** Its place among all. */
+  readonly order: number;
+}
+
+/** Declarations by property, in the order in which they count; of `!important` ones those only. */
+interface Declared {
+  readonly plain: ReadonlyMap<string, string>;
+  readonly important: ReadonlyMap<string, string>;
 }
 
 interface Keyframes {
@@ -19,91 +44,131 @@ interface Keyframes {
 /** What a style sheet says: elements with their animations and transitions. */
 export function readCss(css: string, unread: Unread[], offsetLine = 0): WebElement[] {
   const lineOf = (node: CssNode) => (node.loc?.start.line ?? 1) + offsetLine;
+  const lines = css.split("\n");
   const root = parse(css, {
     positions: true,
     parseCustomProperty: false,
     onParseError: (error) => {
       unread.push({
         place: `line ${error.line + offsetLine}`,
-        what: css.split("\n")[error.line - 1]?.trim().slice(0, 60) ?? "",
+        what: lines[error.line - 1]?.trim().slice(0, 60) ?? "",
         why: `this is no CSS: ${error.message}`,
       });
     },
   });
   const rules: Rule[] = [];
   const keyframes = new Map<string, Keyframes>();
-  walk(root, {
-    visit: "Atrule",
-    enter(node) {
-      if (!/^(-\w+-)?keyframes$/i.test(node.name) || !node.prelude || !node.block) return;
-      // Those for people who prefer reduced motion are calmer ones of the same names.
-      if (this.atrule && this.atrule !== node && /^media$/i.test(this.atrule.name)) return;
-      const name = generate(node.prelude).replace(/^["']|["']$/g, "");
-      keyframes.set(name, { line: lineOf(node), frames: framesOf(node.block) });
-    },
-  });
-  walk(root, {
-    visit: "Rule",
-    enter(node) {
-      const name = this.atrule?.name.toLowerCase() ?? "";
-      if (/keyframes$/.test(name)) return;
-      if (
-        name === "media" &&
-        this.atrule?.prelude &&
-        /prefers-reduced-motion/.test(generate(this.atrule.prelude))
-      )
-        return;
-      if (
-        name === "supports" &&
-        this.atrule?.prelude &&
-        /not|scroll/.test(generate(this.atrule.prelude))
-      )
-        return;
-      const selectors = splitOutside(generate(node.prelude), COMMA);
-      rules.push({ selectors, declared: declarationsOf(node.block), line: lineOf(node) });
-    },
-  });
+  const read = (nodes: List<CssNode>, outer?: ReadSelector): void => {
+    nodes.forEach((node) => {
+      if (node.type === "Rule") readRule(node, outer);
+      else if (node.type === "Atrule") readAtrule(node, outer);
+    });
+  };
+  const readRule = (node: CssRuleNode, outer?: ReadSelector): void => {
+    if (node.prelude.type !== "SelectorList") return;
+    const selectors: ReadSelector[] = [];
+    node.prelude.children.forEach((each) => {
+      if (each.type === "Selector") selectors.push(readSelector(each, outer));
+    });
+    const text = generate(node.prelude);
+    const declared = declarationsOf(node.block.children);
+    rules.push({ selectors, text, declared, line: lineOf(node), order: rules.length });
+    read(node.block.children, selectors[0]);
+  };
+  const readAtrule = (node: Atrule, outer?: ReadSelector): void => {
+    const { name, prelude, block } = node;
+    if (!block) return;
+    if (/^(-\w+-)?keyframes$/i.test(name)) {
+      if (!prelude) return;
+      const called = generate(prelude).replace(/^["']|["']$/g, "");
+      keyframes.set(called, { line: lineOf(node), frames: framesOf(node, lineOf, unread) });
+      return;
+    }
+    const condition = prelude ? generate(prelude) : "";
+    const left = leftOut(name.toLowerCase(), condition);
+    if (left === undefined) read(block.children, outer);
+    else if (left !== "" && /animation|transition|keyframes/i.test(generate(block)))
+      unread.push({
+        place: `line ${lineOf(node)}`,
+        what: `@${name} ${condition}`.trim(),
+        why: left,
+      });
+  };
+  if (root.type === "StyleSheet") read(root.children);
   return elementsOf(rules, keyframes, unread);
 }
 
-function declarationsOf(block: CssNode): Map<string, string> {
-  const out = new Map<string, string>();
-  walk(block, {
-    visit: "Declaration",
-    enter(node) {
-      out.set(
-        node.property.startsWith("--") ? node.property : node.property.toLowerCase(),
-        generate(node.value).trim(),
-      );
-    },
-  });
-  return out;
+/**
+ * Why what stands in an at-rule is left out: "" for what is never meant, such as motion for people who prefer none;
+ * undefined where it is not.
+ */
+function leftOut(name: string, condition: string): string | undefined {
+  if (name === "media") {
+    if (/prefers-reduced-motion/.test(condition)) return "";
+    if (condition === "print") return "";
+    return /^(screen|all)?$/i.test(condition)
+      ? undefined
+      : "what holds on some screens only is left out";
+  }
+  if (name === "supports") return /not|scroll/.test(condition) ? "" : undefined;
+  if (name === "layer" || name === "scope") return undefined;
+  return name === "font-face" || name === "property" || name === "page"
+    ? ""
+    : "what stands in it is left out";
 }
 
-function framesOf(block: CssNode): Keyframes["frames"] {
-  const frames: { offset: number; declared: Map<string, string> }[] = [];
-  walk(block, {
-    visit: "Rule",
-    enter(node) {
-      const declared = declarationsOf(node.block);
-      for (const text of generate(node.prelude).split(",")) {
-        const word = text.trim().toLowerCase();
-        const offset = word === "from" ? 0 : word === "to" ? 1 : Number.parseFloat(word) / 100;
-        if (Number.isFinite(offset)) frames.push({ offset, declared });
-      }
-    },
+/** The longhands of a shorthand begin so: whoever says the shorthand says them again. */
+const SHORTHANDS = ["animation", "transition"];
+
+/** Says a property over what was said before. */
+function say(into: Map<string, string>, name: string, value: string): void {
+  if (SHORTHANDS.includes(name))
+    for (const known of into.keys()) if (known.startsWith(`${name}-`)) into.delete(known);
+  // At the end: what is said later counts more.
+  into.delete(name);
+  into.set(name, value);
+}
+
+function declarationsOf(nodes: List<CssNode>): Declared {
+  const [plain, important] = [new Map<string, string>(), new Map<string, string>()];
+  nodes.forEach((node) => {
+    if (node.type !== "Declaration") return;
+    const name = node.property.startsWith("--") ? node.property : node.property.toLowerCase();
+    say(node.important ? important : plain, name, generate(node.value).trim());
+  });
+  return { plain, important };
+}
+
+function framesOf(
+  { block }: Atrule,
+  lineOf: (node: CssNode) => number,
+  unread: Unread[],
+): Keyframes["frames"] {
+  const frames: { offset: number; declared: ReadonlyMap<string, string> }[] = [];
+  block?.children.forEach((node) => {
+    if (node.type !== "Rule") return;
+    const declared = declarationsOf(node.block.children).plain;
+    for (const text of generate(node.prelude).split(",")) {
+      const word = text.trim().toLowerCase();
+      const offset =
+        word === "from"
+          ? 0
+          : word === "to"
+            ? 1
+            : /^[-+\d.e]+%$/.test(word)
+              ? Number.parseFloat(word) / 100
+              : Number.NaN;
+      if (offset >= 0 && offset <= 1) frames.push({ offset, declared });
+      else
+        unread.push({
+          place: `line ${lineOf(node)}`,
+          what: word,
+          why: "it is no place between 0 % and 100 %",
+        });
+    }
   });
   return frames.sort((a, b) => a.offset - b.offset);
 }
-
-/** The last simple selector without states: what a rule is about, wherever it stands. */
-function subjectOf(selector: string): string {
-  const last = selector.split(/[\s>+~]+(?![^(]*\))/).at(-1) ?? selector;
-  return last.replace(/:{1,2}[-\w]+(\([^)]*\))?/g, "") || selector;
-}
-
-const STATE =
-  /:(hover|active|focus|focus-within|focus-visible|checked)|\.(playing|active|open|on|is-[-\w]+)/;
 
 function elementsOf(
   rules: readonly Rule[],
@@ -111,43 +176,82 @@ function elementsOf(
   unread: Unread[],
 ): WebElement[] {
   const root = new Map<string, string>();
-  for (const { selectors, declared } of rules)
-    if (selectors.some((each) => each === ":root" || each === "html" || each === "*"))
-      for (const [name, value] of declared) if (name.startsWith("--")) root.set(name, value);
-  const subjects = [...new Set(rules.flatMap(({ selectors }) => selectors.map(subjectOf)))];
-  const used = new Set<string>();
-  const elements = subjects.flatMap((subject): WebElement[] => {
-    const own = rules.filter(({ selectors }) =>
-      selectors.some((each) => subjectOf(each) === subject),
-    );
-    const isFace = own.some(({ selectors }) =>
-      selectors.some((each) => /> ?\.(front|back)$/.test(each)),
-    );
-    const plain = own.filter(({ selectors }) =>
-      selectors.some((each) => !STATE.test(each) && subjectOf(each) === subject),
-    );
-    const declared = new Map(root);
-    for (const rule of plain) for (const [name, value] of rule.declared) declared.set(name, value);
-    // What is begun by hovering and the like moves here from the start.
-    const running = [...own].reverse().find((rule) => hasAnimation(rule.declared));
-    const animations = running ? animationsOf(running, keyframes, used, unread) : [];
-    const moved = own.find((rule) => !plain.includes(rule) && !hasAnimation(rule.declared));
-    if (declared.has("transition") && moved) animations.push(...transitionsOf(declared, moved));
-    if (animations.length === 0) return [];
-    if (isFace) {
-      unread.push({
-        place: `line ${own[0]?.line}`,
-        what: subject,
-        why: "faces of a card are drawn by the card itself",
-      });
-      return [];
+  const bySubject = new Map<string, Set<Rule>>();
+  const subjects = new Map<string, readonly string[]>();
+  for (const rule of rules)
+    for (const { subject, isRoot } of rule.selectors) {
+      if (isRoot)
+        for (const [name, value] of rule.declared.plain)
+          if (name.startsWith("--")) root.set(name, value);
+      if (subject.length === 0) continue;
+      const key = subjectKey(subject);
+      subjects.set(key, subject);
+      const own = bySubject.get(key) ?? new Set();
+      bySubject.set(key, own.add(rule));
     }
-    return [{ name: nameOf(subject), declared, animations }];
+  // What another subject says more exactly is not an element of its own: `.chip` beside `.chip.one`.
+  const isPart = new Set<string>();
+  for (const subject of subjects.values())
+    for (const key of partsOf(subject)) if (key !== subjectKey(subject)) isPart.add(key);
+  const used = new Set<string>();
+  const elements = [...subjects].flatMap(([key, subject]): WebElement[] => {
+    if (isPart.has(key)) return [];
+    const own = new Set(partsOf(subject).flatMap((part) => [...(bySubject.get(part) ?? [])]));
+    return elementOf(subject, [...own], { root, keyframes, used, unread });
   });
   for (const [name, { line }] of keyframes)
     if (!used.has(name))
       unread.push({ place: `line ${line}`, what: `@keyframes ${name}`, why: "nothing uses them" });
   return elements;
+}
+
+/** What elements are read with. */
+interface Sheet {
+  /** Custom properties of the whole page. */
+  readonly root: ReadonlyMap<string, string>;
+  readonly keyframes: ReadonlyMap<string, Keyframes>;
+  readonly used: Set<string>;
+  readonly unread: Unread[];
+}
+
+/** One element with what moves it, from the rules that are about it. */
+function elementOf(subject: readonly string[], rules: Rule[], sheet: Sheet): WebElement[] {
+  const key = new Set(partsOf(subject));
+  const matching = ({ selectors }: Rule) =>
+    selectors.filter((each) => key.has(subjectKey(each.subject)));
+  const weight = (rule: Rule) => Math.max(...matching(rule).map(({ specificity }) => specificity));
+  const cascade = rules
+    .map((rule) => ({ rule, weight: weight(rule) }))
+    .sort((a, b) => a.weight - b.weight || a.rule.order - b.rule.order)
+    .map(({ rule }) => rule);
+  const isPlain = (rule: Rule) => matching(rule).some(({ isState }) => !isState);
+  const isTransition = ({ declared }: Rule) =>
+    [...declared.plain.keys()].some((name) => name.startsWith("transition"));
+  const running = cascade.findLast(({ declared }) => hasAnimation(declared.plain));
+  if (!running && !cascade.some(isTransition)) return [];
+  const declared = new Map(sheet.root);
+  const plain = cascade.filter(isPlain);
+  for (const { declared: each } of plain)
+    for (const [name, value] of each.plain) say(declared, name, value);
+  for (const { declared: each } of plain)
+    for (const [name, value] of each.important) say(declared, name, value);
+  // What is begun by hovering and the like moves here from the start.
+  const moving = new Map(declared);
+  if (running && !isPlain(running))
+    for (const [name, value] of running.declared.plain) say(moving, name, value);
+  const animations = running ? animationsOf(moving, running.line, sheet) : [];
+  const moved = cascade.find((rule) => !isPlain(rule) && !hasAnimation(rule.declared.plain));
+  if (moved) animations.push(...transitionsOf(declared, moved));
+  if (animations.length === 0) return [];
+  if (cascade.some((rule) => matching(rule).some(({ isFace }) => isFace))) {
+    sheet.unread.push({
+      place: `line ${cascade[0]?.line}`,
+      what: subject.join(""),
+      why: "faces of a card are drawn by the card itself",
+    });
+    return [];
+  }
+  return [{ name: nameOf(nameOfSubject(subject)), declared, animations }];
 }
 
 const hasAnimation = (declared: ReadonlyMap<string, string>) =>
@@ -170,33 +274,37 @@ const FILLS = ["none", "forwards", "backwards", "both"] as const;
 const DIRECTIONS = ["normal", "reverse", "alternate", "alternate-reverse"] as const;
 
 /** A time in ms; undefined for what is none. */
-export function timeOf(word: string): number | undefined {
+export function timeOf(text: string): number | undefined {
+  const word = text.includes("(") ? calculated(text) : text;
   const [, digits, unit] = /^([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)(ms|s)$/i.exec(word) ?? [];
   if (digits === undefined) return undefined;
   return Number(digits) * (unit?.toLowerCase() === "s" ? 1000 : 1);
 }
 
 function animationsOf(
-  { declared, line }: Rule,
-  keyframes: ReadonlyMap<string, Keyframes>,
-  used: Set<string>,
-  unread: Unread[],
+  declared: ReadonlyMap<string, string>,
+  line: number,
+  { keyframes, used, unread }: Sheet,
 ): WebAnimation[] {
-  const shorthand = listOf(declared.get("animation"));
+  const said = (name: string) => {
+    const text = declared.get(name);
+    return text === undefined ? [] : listOf(withVariables(text, declared));
+  };
+  const shorthand = said("animation");
   const long = (name: string, i: number): string | undefined => {
-    const list = listOf(declared.get(`animation-${name}`));
+    const list = said(`animation-${name}`);
     return list.length === 0 ? undefined : list[i % list.length];
   };
-  const count = Math.max(shorthand.length, listOf(declared.get("animation-name")).length);
+  const count = Math.max(shorthand.length, said("animation-name").length);
   return Array.from({ length: count }, (_, i) => {
-    const said = splitOutside(shorthand[i] ?? "", SPACE);
-    const times = said.map(timeOf).filter((time) => time !== undefined);
-    const easing = said.find((word) => EASING.test(word));
-    const numbers = said.filter((word) => word === "infinite" || /^\d*\.?\d+$/.test(word));
+    const words = splitOutside(shorthand[i] ?? "", SPACE);
+    const times = words.map(timeOf).filter((time) => time !== undefined);
+    const easing = words.find((word) => EASING.test(word));
+    const numbers = words.filter((word) => word === "infinite" || /^\d*\.?\d+$/.test(word));
     const name =
       long("name", i) ??
-      said.find((word) => keyframes.has(word)) ??
-      said.find(
+      words.find((word) => keyframes.has(word)) ??
+      words.find(
         (word) =>
           /^[-\w]+$/.test(word) &&
           timeOf(word) === undefined &&
@@ -216,6 +324,12 @@ function animationsOf(
       return [];
     }
     used.add(name);
+    const inexact = (what: string, why: string) =>
+      void unread.push({ place: `line ${line}`, what: `${what} of ${name}`, why });
+    if ((long("play-state", i) ?? words.find((word) => word === "paused")) === "paused")
+      inexact("paused", "here it runs");
+    const timeline = long("timeline", i) ?? "auto";
+    if (timeline !== "auto") inexact(`animation-timeline: ${timeline}`, "here it plays in time");
     const read = (text: string | undefined) => (text === undefined ? undefined : timeOf(text));
     const iterations = long("iteration-count", i) ?? numbers[0] ?? "1";
     return fromFrames(found, {
@@ -229,12 +343,12 @@ function animationsOf(
         DIRECTIONS.find(
           (each) =>
             each ===
-            (long("direction", i) ?? said.find((word) => DIRECTIONS.includes(word as never))),
+            (long("direction", i) ?? words.find((word) => DIRECTIONS.includes(word as never))),
         ) ?? "normal",
       fill:
         FILLS.find(
           (each) =>
-            each === (long("fill-mode", i) ?? said.find((word) => FILLS.includes(word as never))),
+            each === (long("fill-mode", i) ?? words.find((word) => FILLS.includes(word as never))),
         ) ?? "none",
       added: long("composition", i) === "add" || long("composition", i) === "accumulate",
     });
@@ -262,17 +376,17 @@ function fromFrames(
 }
 
 function transitionsOf(declared: ReadonlyMap<string, string>, moved: Rule): WebAnimation[] {
-  return listOf(declared.get("transition")).flatMap((text) => {
+  return transitionTexts(declared).flatMap((text) => {
     const said = splitOutside(text, SPACE);
     const times = said.map(timeOf).filter((time) => time !== undefined);
     const wanted = said.find((word) => timeOf(word) === undefined && !EASING.test(word)) ?? "all";
-    const properties = wanted === "all" ? [...moved.declared.keys()] : [wanted];
+    const properties = wanted === "all" ? [...moved.declared.plain.keys()] : [wanted];
     return properties.flatMap((property): WebAnimation[] => {
-      const [from, to] = [declared.get(property), moved.declared.get(property)];
+      const [from, to] = [declared.get(property), moved.declared.plain.get(property)];
       if (from === undefined || to === undefined || from === to) return [];
       return [
         {
-          name: `${property} ${moved.selectors[0] ?? ""}`.slice(0, 60),
+          name: `${property} ${moved.text}`.slice(0, 60),
           ...{ place: `line ${moved.line}`, property },
           frames: [
             { offset: 0, value: from },
@@ -285,6 +399,20 @@ function transitionsOf(declared: ReadonlyMap<string, string>, moved: Rule): WebA
       ];
     });
   });
+}
+
+/** Transitions as the shorthand says each of them, also where longhands do. */
+function transitionTexts(declared: ReadonlyMap<string, string>): string[] {
+  const said = (name: string) => listOf(withVariables(declared.get(name) ?? "", declared));
+  const long = ["property", "duration", "timing-function", "delay"].map((name) =>
+    said(`transition-${name}`),
+  );
+  const [properties = [], ...others] = long;
+  if (long.every((list) => list.length === 0)) return said("transition");
+  const names = properties.length > 0 ? properties : ["all"];
+  return names.map((name, i) =>
+    [name, ...others.map((list) => (list.length > 0 ? list[i % list.length] : ""))].join(" "),
+  );
 }
 
 /** The parts of a list between commas that stand in no parentheses. */

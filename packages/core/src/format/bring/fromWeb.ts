@@ -26,12 +26,22 @@ export function figuresOf(elements: readonly WebElement[], unread: Unread[]): Br
     const tweens = joined(
       element.animations.flatMap((each) => tweenOf(each, element, rest, unread)),
     );
-    return tweens.length === 0 ? [] : [{ name: element.name, rest, tweens }];
+    return tweens.length === 0 ? [] : [{ name: element.name, rest: rest.all, tweens }];
   });
 }
 
-function restOf({ declared }: WebElement): Partial<Record<ChannelId, number | string>> {
-  const rest: Partial<Record<ChannelId, number | string>> = {};
+/** What each property says of each channel at rest, and what they come to together. */
+interface Rest {
+  readonly all: Partial<Record<ChannelId, number | string>>;
+  readonly parts: ReadonlyMap<string, Partial<Record<ChannelId, number | string>>>;
+}
+
+/** Channels that several properties say together: `left` and `translate`, `rotate` and `transform`. */
+const isScale = (id: ChannelId) => id === "scaleX" || id === "scaleY";
+
+function restOf({ declared }: WebElement): Rest {
+  const all: Partial<Record<ChannelId, number | string>> = {};
+  const parts = new Map<string, Partial<Record<ChannelId, number | string>>>();
   const size = sizeOf(declared);
   for (const [property, text] of declared) {
     if (
@@ -41,22 +51,44 @@ function restOf({ declared }: WebElement): Partial<Record<ChannelId, number | st
       continue;
     const read = readWebValue(property, withVariables(text, declared), size);
     if (typeof read === "string") continue;
+    parts.set(property, read);
     for (const [channel, value] of Object.entries(read)) {
       const id = channel as ChannelId;
-      const before = rest[id];
-      // left and translate, or translate and transform: places add up.
-      const adds =
-        (id === "x" || id === "y") && typeof before === "number" && typeof value === "number";
-      rest[id] = adds ? before + (value as number) : value;
+      const before = all[id];
+      all[id] =
+        typeof before !== "number" || typeof value !== "number"
+          ? value
+          : isScale(id)
+            ? before * value
+            : isTogether(id)
+              ? before + value
+              : value;
     }
   }
-  return rest;
+  return { all, parts };
 }
+
+const isTogether = (id: ChannelId) => id === "x" || id === "y" || id === "rotate";
+
+/** What other properties than an animated one say of a channel: it goes along with what moves. */
+function besides({ parts }: Rest, property: string, id: ChannelId): number {
+  let together = isScale(id) ? 1 : 0;
+  for (const [name, values] of parts) {
+    const value = values[id];
+    if (name === property || typeof value !== "number") continue;
+    if (isScale(id)) together *= value;
+    else if (isTogether(id)) together += value;
+  }
+  return together;
+}
+
+/** The value that says nothing of a channel, where functions of `transform` are missing in a keyframe. */
+const nothing = (id: ChannelId): number => (isScale(id) ? 1 : 0);
 
 function tweenOf(
   animation: WebAnimation,
   { declared }: WebElement,
-  rest: Partial<Record<ChannelId, number | string>>,
+  rest: Rest,
   unread: Unread[],
 ): BroughtTween[] {
   const { name, place, property, frames, duration, delay, iterations, direction, fill, added } =
@@ -80,7 +112,23 @@ function tweenOf(
     ChannelId,
     { time: number; value: number | string; curve?: ReturnType<typeof curveOf> }[]
   >();
+  const note = (why: string) => void refuse(why);
+  if (property === "transform") {
+    const lists = frames.map(({ value }) => functionsOf(withVariables(value, declared)));
+    const longest = lists.reduce((most, each) => (each.length > most.length ? each : most), []);
+    if (lists.some((list) => list.some((name, k) => name !== longest[k])))
+      return refuse("its keyframes have different functions, which browsers blend as matrices");
+    const order = orderProblem(longest);
+    if (order) return refuse(order);
+    if (longest.some((name) => TURNING.has(name)) && !longest.includes("perspective"))
+      note("it turns without perspective; here it is seen from 900 px away");
+    for (const other of ["rotate", "scale"])
+      if (rest.parts.has(other) && longest.some((name) => name.startsWith("translate")))
+        note(`${other} is said beside it: here places are not turned or scaled by it`);
+  }
   const whole = frames[0]?.offset === 0 && frames.at(-1)?.offset === 1;
+  /** All channels that any of its keyframes says. */
+  const said = new Set<ChannelId>();
   for (const [i, frame] of frames.entries()) {
     const around = new Map(declared);
     if (variable) around.set(property, frame.value);
@@ -91,9 +139,27 @@ function tweenOf(
     if (typeof read === "string") return refuse(read);
     const curve = curveOf(withVariables(frame.easing ?? animation.easing, declared));
     if (typeof curve === "string") return refuse(curve);
-    for (const [id, value] of Object.entries(read)) {
+    const values: Partial<Record<ChannelId, number | string>> = { ...read };
+    for (const id of Object.keys(read)) said.add(id as ChannelId);
+    // `none`, or fewer functions than elsewhere: what is missing does nothing there.
+    if (property === "transform") for (const id of said) values[id] ??= nothing(id);
+    for (const [id, alone] of Object.entries(values)) {
       const channel = id as ChannelId;
       const keys = tracks.get(channel) ?? [];
+      const apart = besides(rest, variable?.property ?? property, channel);
+      const value =
+        typeof alone !== "number" || added || variable
+          ? alone
+          : isScale(channel)
+            ? alone * apart
+            : alone + apart;
+      if (property === "transform" && keys.length === 0)
+        for (const earlier of frames.slice(0, i))
+          keys.push({
+            time: earlier.offset * duration,
+            value: isScale(channel) ? apart : nothing(channel) + apart,
+            curve: curveOf(withVariables(earlier.easing ?? animation.easing, declared)),
+          });
       const time = frame.offset * duration;
       const last = keys.at(-1);
       // Two keyframes of the web cannot have one time; those a hair apart are a jump.
@@ -111,7 +177,7 @@ function tweenOf(
     // Of a place or a size that is added part by part the other part says nothing.
     if (adds && isStill && keys[0]?.value === (scales ? 1 : 0)) continue;
     if (!whole) {
-      const still = rest[channel] ?? INITIAL[channel] ?? 0;
+      const still = rest.all[channel] ?? INITIAL[channel] ?? 0;
       if ((keys[0]?.time ?? 0) > 0) keys.unshift({ time: 0, value: still, curve: LINEAR });
       if ((keys.at(-1)?.time ?? 0) < duration) keys.push({ time: duration, value: still });
     }
@@ -122,9 +188,9 @@ function tweenOf(
       ...(adds && !scales && !isSwitch && !isColor ? { mode: "relative" as const } : {}),
       ...(isColor
         ? {
-            space: String(keys[0]?.value).startsWith("oklab")
-              ? ("oklab" as const)
-              : ("srgb" as const),
+            space: keys.every(({ value }) => LEGACY.test(String(value)))
+              ? ("srgb" as const)
+              : ("oklab" as const),
           }
         : {}),
       keys: keys.map(({ time, value, curve }, i) => ({
@@ -142,10 +208,44 @@ function tweenOf(
   if (out.length === 0) return [];
   return [
     {
-      ...{ name, delay, fill, direction, duration, tracks: out },
-      iterations: Number.isFinite(iterations) ? iterations : null,
+      ...{ name, place, delay, fill, direction, duration, tracks: out },
+      iterations: iterations === Number.POSITIVE_INFINITY ? null : iterations,
     },
   ];
+}
+
+/** Colors in the syntax of before CSS Color 4, which browsers blend in sRGB; all others they blend in OKLab. */
+const LEGACY = /^\s*(#|rgba?\(|hsla?\(|hwb\(|[a-z]+\s*$)/i;
+
+/** Functions of `transform` that turn toward the eye. */
+const TURNING = new Set(["rotatex", "rotatey"]);
+
+/** The order in which this program puts a figure: by itself, in the order of CSS's own single properties. */
+const ORDER = ["perspective", "translate", "rotate", "scale", "rotatex", "rotatey", "skew"];
+const placeInOrder = (name: string): number => {
+  if (name.startsWith("translate")) return 1;
+  if (name === "rotate" || name === "rotatez") return 2;
+  if (name.startsWith("scale")) return 3;
+  if (name.startsWith("skew")) return 6;
+  return ORDER.indexOf(name);
+};
+
+/** The names of the functions of a value of `transform`, small; none of `none`. */
+function functionsOf(text: string): string[] {
+  return [...text.matchAll(/([a-z0-9]+)\(/gi)]
+    .map(([, name = ""]) => name.toLowerCase())
+    .filter((name) => placeInOrder(name) >= 0 || /^(matrix|rotate)/.test(name));
+}
+
+/** Why functions in an order cannot be read exactly; undefined if they can. */
+function orderProblem(names: readonly string[]): string | undefined {
+  const seen = names.map(placeInOrder);
+  const perspectives = names.filter((name) => name === "perspective").length;
+  if (perspectives > 0 && names[0] !== "perspective") return "perspective() stands in the middle";
+  for (let i = 1; i < seen.length; i++)
+    if ((seen[i] as number) < (seen[i - 1] as number))
+      return `${names[i]}() after ${names[i - 1]}() moves otherwise than the figures here, which are moved, turned, scaled, turned in depth and skewed in this order`;
+  return undefined;
 }
 
 const INITIAL: Readonly<Partial<Record<ChannelId, number>>> = {

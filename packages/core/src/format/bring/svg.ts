@@ -51,6 +51,13 @@ export function readSvg(text: string, unread: Unread[]): WebElement[] {
   parser.end();
   for (const each of later) each();
   const styled = styles.flatMap(({ css, line: from }) => readCss(css, unread, from));
+  for (const { name, declared, animations } of styled)
+    if (!declared.has("transform-origin") && animations.some(({ property }) => TURNS.has(property)))
+      unread.push({
+        place: animations[0]?.place ?? "the drawing",
+        what: name,
+        why: "without a transform-origin it turns about the corner of the drawing; here about its own middle",
+      });
   const animated = [...moving].map(
     ([node, animations]): WebElement => ({
       name: node.attributes.id
@@ -59,15 +66,17 @@ export function readSvg(text: string, unread: Unread[]): WebElement[] {
           ? nameOf(`.${node.attributes.class.split(" ")[0]}`)
           : nameOf(node.tag),
       declared: new Map(
-        Object.entries(node.attributes).flatMap(([name, value]): [string, string][] =>
-          name === "opacity" || (name === "fill" && value !== "none")
-            ? [[name, value]]
-            : /^(width|height)$/.test(name) && /^[\d.]+$/.test(value)
-              ? [[name, `${value}px`]]
-              : /^[xy]$/.test(name) && /^[-\d.]+$/.test(value)
-                ? [[name === "x" ? "left" : "top", `${value}px`]]
-                : [],
-        ),
+        Object.entries(node.attributes)
+          .flatMap(([name, value]): [string, string][] =>
+            name === "opacity" || (name === "fill" && value !== "none")
+              ? [[name, value]]
+              : /^(width|height)$/.test(name) && /^[\d.]+$/.test(value)
+                ? [[name, `${value}px`]]
+                : /^[xy]$/.test(name) && /^[-\d.]+$/.test(value)
+                  ? [[name === "x" ? "left" : "top", `${value}px`]]
+                  : [],
+          )
+          .concat(originOf(node, animations)),
       ),
       animations,
     }),
@@ -75,11 +84,22 @@ export function readSvg(text: string, unread: Unread[]): WebElement[] {
   return [...styled, ...animated];
 }
 
+/** SVG turns and scales about the corner of the drawing, which a figure has as its pivot. */
+function originOf({ attributes }: Node, animations: readonly WebAnimation[]): [string, string][] {
+  if (!animations.some(({ property }) => TURNS.has(property))) return [];
+  const [x = 0, y = 0] = [attributes.x, attributes.y].map((each) => Number(each ?? 0));
+  return [["transform-origin", `${-x}px ${-y}px`]];
+}
+
+/** Properties about whose origin it matters where that is. */
+const TURNS: ReadonlySet<string> = new Set(["rotate", "scale", "transform"]);
+
 /** An element that animates another one, as an animation of CSS. */
 function animationOf({ tag, attributes, line }: Node, unread: Unread[]): WebAnimation | undefined {
   const place = `line ${line}`;
+  const note = (why: string) => void unread.push({ place, what: `<${tag}>`, why });
   const refuse = (why: string) => {
-    unread.push({ place, what: `<${tag}>`, why });
+    note(why);
     return undefined;
   };
   if (/motion$/i.test(tag)) return refuse("ways along a path are not brought in");
@@ -88,51 +108,137 @@ function animationOf({ tag, attributes, line }: Node, unread: Unread[]): WebAnim
   const kind = attributes.type ?? "translate";
   const property = isTransform ? TRANSFORMS[kind] : PROPERTIES[name];
   if (!property) return refuse(`${isTransform ? kind : name || "it"} moves nothing here`);
-  const duration = clockOf(attributes.dur ?? "");
+  const isSet = /^set$/i.test(tag);
+  const duration = clockOf(attributes.dur ?? "") ?? (isSet ? 0 : undefined);
   if (duration === undefined) return refuse("it has no dur");
   if (/[a-z]+\.(begin|end|click)/i.test(attributes.begin ?? ""))
     return refuse("it begins with something else");
-  const values = (
-    attributes.values?.split(";") ?? [attributes.from ?? "", attributes.to ?? attributes.by ?? ""]
-  )
-    .map((value) => value.trim())
-    .filter(Boolean);
+  for (const [attribute, why] of INEXACT)
+    if (attributes[attribute] !== undefined) note(`${attribute}: ${why}`);
+  if (attributes.accumulate === "sum")
+    note("accumulate: here passes do not go on from one another");
+  const begins = (attributes.begin ?? "0s").split(";");
+  if (begins.length > 1) note("it begins several times; here it begins at the first of them");
+  const { values, isAdded } = valuesOf(attributes, isSet);
   if (values.length < 2) return refuse("it has fewer than two values");
-  const times = attributes.keyTimes?.split(";").map(Number);
+  const mode = attributes.calcMode ?? "linear";
+  const offsets = offsetsOf(attributes, values, mode);
+  if (typeof offsets === "string") return refuse(offsets);
   const splines = attributes.keySplines?.split(";").map((each) =>
     each
       .trim()
       .split(/[\s,]+/)
       .map(Number),
   );
-  const mode = attributes.calcMode ?? "linear";
+  if (mode === "spline" && splines?.length !== values.length - 1)
+    return refuse("it has another number of keySplines than of ways between its values");
+  if (isTransform && kind === "rotate" && values.some((value) => value.split(/[\s,]+/).length > 1))
+    note("it turns about a place of its own; here it turns about the figure's pivot");
   const unit = property === "opacity" || property === "fill" ? "" : "px";
+  const frames = values.map((value, i) => ({
+    offset: offsets[i] as number,
+    value: isTransform
+      ? transformValue(kind, value)
+      : `${value}${/[a-z%]$/i.test(value) ? "" : unit}`,
+    easing:
+      mode === "discrete"
+        ? "steps(1, jump-end)"
+        : mode === "spline" && splines?.[i]?.length === 4
+          ? `cubic-bezier(${splines[i].join(", ")})`
+          : "linear",
+  }));
+  const last = frames.at(-1);
+  // A value that is held for a part of the time is held to its end.
+  if (last && last.offset < 1) frames.push({ ...last, offset: 1 });
   return {
-    ...{ name: `${isTransform ? kind : name}`, place, property },
-    frames: values.map((value, i) => ({
-      offset: times?.[i] ?? i / (values.length - 1),
-      value: isTransform
-        ? transformValue(kind, value)
-        : `${value}${/[a-z%]$/i.test(value) ? "" : unit}`,
-      easing:
-        mode === "discrete"
-          ? "steps(1, jump-end)"
-          : mode === "spline" && splines?.[i]?.length === 4
-            ? `cubic-bezier(${splines[i].join(", ")})`
-            : "linear",
-    })),
-    ...{
-      easing: "linear",
-      duration,
-      delay: clockOf((attributes.begin ?? "0s").split(";")[0] ?? "") ?? 0,
-    },
-    iterations:
-      attributes.repeatCount === "indefinite"
-        ? Number.POSITIVE_INFINITY
-        : Number(attributes.repeatCount ?? 1),
-    ...{ direction: "normal" as const, added: attributes.additive === "sum" },
-    fill: attributes.fill === "freeze" ? "forwards" : "none",
+    ...{ name: `${isTransform ? kind : name}`, place, property, frames },
+    ...{ easing: "linear", duration, delay: clockOf(begins[0] ?? "") ?? 0 },
+    iterations: iterationsOf(attributes, duration),
+    ...{ direction: "normal" as const, added: isAdded },
+    fill: attributes.fill === "freeze" || (isSet && duration === 0) ? "forwards" : "none",
   };
+}
+
+/** Attributes of time that have no counterpart here. */
+const INEXACT = [
+  ["end", "here it ends by itself"],
+  ["min", "it lasts as long as it lasts"],
+  ["max", "it lasts as long as it lasts"],
+] as const;
+
+/** The values that are gone through, and whether they add to what is there. */
+function valuesOf(
+  attributes: Readonly<Record<string, string>>,
+  isSet: boolean,
+): { readonly values: string[]; readonly isAdded: boolean } {
+  const { values, from, to, by } = attributes;
+  const list = (texts: readonly (string | undefined)[]) =>
+    texts.flatMap((text) => (text?.trim() ? [text.trim()] : []));
+  const isAdded = attributes.additive === "sum";
+  if (values !== undefined) return { values: list(values.split(";")), isAdded };
+  if (isSet) return { values: list([to, to]), isAdded };
+  if (to !== undefined || by === undefined) return { values: list([from, to]), isAdded };
+  // "By" alone adds to what is there, from nothing on.
+  if (from === undefined) return { values: list([zeroOf(by), by]), isAdded: true };
+  return { values: list([from, sumOf(from, by)]), isAdded };
+}
+
+const numbersIn = (text: string) =>
+  text
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
+const zeroOf = (text: string) =>
+  numbersIn(text)
+    .map(() => 0)
+    .join(" ");
+const sumOf = (from: string, by: string) => {
+  const more = numbersIn(by);
+  return numbersIn(from)
+    .map((value, i) => value + (more[i] ?? 0))
+    .join(" ");
+};
+
+/** When each value is there, as a share of the duration; why not, where that cannot be said. */
+function offsetsOf(
+  { keyTimes }: Readonly<Record<string, string>>,
+  values: readonly string[],
+  mode: string,
+): number[] | string {
+  const even = (parts: number) => values.map((_, i) => i / parts);
+  if (mode === "paced") {
+    const places = values.map(Number);
+    if (!places.every(Number.isFinite)) return "calcMode paced is read of single numbers only";
+    const ways = places.map((place, i) => Math.abs(place - (places[i - 1] ?? place)));
+    const whole = ways.reduce((sum, way) => sum + way, 0);
+    let gone = 0;
+    if (whole === 0) return even(values.length - 1);
+    return ways.map((way) => {
+      gone += way;
+      return gone / whole;
+    });
+  }
+  if (keyTimes === undefined) return even(mode === "discrete" ? values.length : values.length - 1);
+  const times = keyTimes.split(";").map((each) => (each.trim() === "" ? Number.NaN : Number(each)));
+  const isSound =
+    times.length === values.length &&
+    times.every((time, i) => time >= (times[i - 1] ?? 0) && time <= 1);
+  return isSound
+    ? times
+    : "its keyTimes are not as many rising numbers from 0 to 1 as it has values";
+}
+
+function iterationsOf(
+  { repeatCount, repeatDur }: Readonly<Record<string, string>>,
+  duration: number,
+): number {
+  const endless = Number.POSITIVE_INFINITY;
+  const count = repeatCount === "indefinite" ? endless : Number(repeatCount ?? Number.NaN);
+  const whole = repeatDur === "indefinite" ? endless : clockOf(repeatDur ?? "");
+  const byTime = whole === undefined || duration === 0 ? undefined : whole / duration;
+  if (repeatCount === undefined) return byTime ?? 1;
+  // Whichever is over first.
+  return byTime === undefined ? count : Math.min(count, byTime);
 }
 
 const TRANSFORMS: Readonly<Record<string, string>> = {

@@ -45,15 +45,28 @@ export function readWebAnimations(data: unknown, unread: Unread[]): WebElement[]
       (each) => typeof each === "string",
     );
     const name = String(named ?? `Element ${i + 1}`);
-    const timing = timingOf(of.options ?? of.timing ?? of.effect ?? of);
+    const options = of.options ?? of.timing ?? of.effect ?? of;
+    const timing = timingOf(options);
+    for (const [what, why] of inexactIn(options))
+      unread.push({ place, what: `${what} of ${name}`, why });
+    const whole = easingOfPass(options);
     const frames = framesOf(of.keyframes ?? of.frames, place, unread);
     const properties = new Set(frames.flatMap(({ values }) => Object.keys(values)));
+    const isOneSpan = frames.length === 2 && frames[0]?.easing === "linear";
+    if (whole !== "linear" && !isOneSpan)
+      unread.push({
+        place,
+        what: `easing of ${name}`,
+        why: "an easing of the whole pass over several keyframes is left out",
+      });
     const animations = [...properties].map(
       (property): WebAnimation => ({
         ...{ name, place, property: cssName(property) },
         ...timing,
         frames: frames.flatMap(({ offset, easing, values }) =>
-          values[property] === undefined ? [] : [{ offset, value: values[property], easing }],
+          values[property] === undefined
+            ? []
+            : [{ offset, value: values[property], easing: isOneSpan ? whole : easing }],
         ),
       }),
     );
@@ -95,6 +108,25 @@ function timingOf(options: unknown): Omit<WebAnimation, "name" | "place" | "prop
     fill: FILLS.find((each) => each === of.fill) ?? "none",
     added: of.composite === "add" || of.composite === "accumulate",
   };
+}
+
+/** The easing of a whole pass, over that of the keyframes. */
+function easingOfPass(options: unknown): string {
+  const { easing } = Object(options) as Record<string, unknown>;
+  return typeof easing === "string" && easing.trim() !== "" ? easing.trim() : "linear";
+}
+
+/** What options say that has no counterpart here, with why. */
+function inexactIn(options: unknown): [string, string][] {
+  const of = Object(options) as Record<string, unknown>;
+  const list: [string, string][] = [];
+  if (typeof of.iterationStart === "number" && of.iterationStart !== 0)
+    list.push(["iterationStart", "here every pass begins at its start"]);
+  if (of.iterationComposite === "accumulate")
+    list.push(["iterationComposite", "here passes do not go on from one another"]);
+  if (of.pseudoElement) list.push(["pseudoElement", "it becomes a figure of its own"]);
+  if (of.composite === "accumulate") list.push(["composite: accumulate", "it is added"]);
+  return list;
 }
 
 interface Frame {

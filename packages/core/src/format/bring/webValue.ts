@@ -48,14 +48,27 @@ export function channelsOfProperty(property: string): readonly ChannelId[] {
   return PARTS[property] ?? [];
 }
 
-/** A text with the custom properties in it replaced by what is declared of them. */
+/** A text that custom properties make longer than this is not read: letters. */
+const LONGEST = 20_000;
+
+/**
+ * A text with the custom properties in it replaced by what is declared of them. Those that make it longer than a value
+ * can be stay as they are, and are not read.
+ */
 export function withVariables(text: string, declared: ReadonlyMap<string, string>): string {
   let out = text;
-  for (let round = 0; round < 8 && out.includes("var("); round++)
+  for (let round = 0; round < 8 && out.includes("var("); round++) {
+    let length = out.length;
     out = out.replace(
       /var\(\s*(--[-\w]+)\s*(?:,\s*([^()]*))?\)/g,
-      (whole, name: string, other?: string) => declared.get(name)?.trim() ?? other ?? whole,
+      (whole, name: string, other?: string) => {
+        const value = declared.get(name)?.trim() ?? other ?? whole;
+        length += value.length - whole.length;
+        return length > LONGEST ? whole : value;
+      },
     );
+    if (length > LONGEST) return out;
+  }
   return out;
 }
 
@@ -98,7 +111,7 @@ const DEGREES: Readonly<Record<string, number>> = {
 };
 
 /** What sums in a value come to; what the package cannot read, and throws at, stays as it is. */
-function calculated(value: string): string {
+export function calculated(value: string): string {
   try {
     return calc(value);
   } catch {

@@ -136,7 +136,7 @@ function isBackSeen(motion: Motion, pose: Float64Array, figureId: string): boole
 }
 
 /** Whether a figure is to be seen: it and all it stands in are switched on, on the side that faces us. */
-function isShown(motion: Motion, pose: Float64Array, figure: Figure): boolean {
+export function isShown(motion: Motion, pose: Float64Array, figure: Figure): boolean {
   if ((pose[motion.slot(motion.figureIndex(figure.id), "visible")] as number) < 0.5) return false;
   const parent = motion.study.figures.find(({ id }) => id === figure.parent);
   if (!parent) return true;

@@ -16,7 +16,8 @@ export interface Shown {
 
 /**
  * JavaScript for a page that plays a hand-off: it defines `levitasShownNow()`, which gives `Shown` by figure id,
- * and `levitasShownAt(time)`, which puts every animation at a time before that, and answers messages of the page around it; see `StageMessage`.
+ * `levitasShownAt(time)`, which puts every animation at a time before that, `levitasPlayed(until, rate, count)`, which plays
+ * from the start and notes what is seen in frames on the way, and answers messages of the page around it; see `StageMessage`.
  *
  * @param selectorOf selectors by figure id
  */
@@ -109,11 +110,39 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
     const { left, top } = scene.getBoundingClientRect();
     return Object.fromEntries(figures.map((figure) => [figure.id, shown(figure, left, top)]));
   };
+  /** Plays everything from its start to a time and notes what is seen on the way, in frames as they come. */
+  globalThis.levitasPlayed = (until, rate, count) =>
+    new Promise((done) => {
+      // SMIL knows one speed only.
+      const speed = drawings.length > 0 ? 1 : rate;
+      const { timeline } = document;
+      const begin = timeline.currentTime;
+      for (const each of all) {
+        each.playbackRate = speed;
+        each.startTime = begin;
+      }
+      for (const svg of drawings) {
+        svg.setCurrentTime(0);
+        svg.unpauseAnimations();
+      }
+      const samples = [];
+      const look = () => {
+        const [svg] = drawings;
+        const time = svg ? svg.getCurrentTime() * 1000 : (timeline.currentTime - begin) * speed;
+        if (time >= (until * samples.length) / count) samples.push({ time, shown: levitasShownNow() });
+        if (time < until) return requestAnimationFrame(look);
+        for (const each of all) each.playbackRate = 1;
+        done(samples);
+      };
+      requestAnimationFrame(look);
+    });
   addEventListener("message", ({ data, source }) => {
     if (source !== parent || data === null || typeof data !== "object") return;
     if (data.type === "seek") seek(data.time);
     if (data.type === "measure")
       source.postMessage({ type: "measured", time: data.time, shown: levitasShownAt(data.time) }, "*");
+    if (data.type === "play")
+      levitasPlayed(data.until, data.rate, data.count).then((samples) => source.postMessage({ type: "played", samples }, "*"));
   });
   if (parent !== globalThis) parent.postMessage({ type: "ready" }, "*");
 })();`;
@@ -122,11 +151,26 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
 /** What the page around a stage sends it, and what it answers. */
 export type StageMessage =
   | { readonly type: "seek"; readonly time: number }
-  | { readonly type: "measure"; readonly time: number };
+  | { readonly type: "measure"; readonly time: number }
+  /** Plays to a time, ms, at a rate, and looks about so often. */
+  | {
+      readonly type: "play";
+      readonly until: number;
+      readonly rate: number;
+      readonly count: number;
+    };
 export type StageAnswer =
   | { readonly type: "ready" }
   | {
       readonly type: "measured";
       readonly time: number;
       readonly shown: Readonly<Record<string, Shown>>;
-    };
+    }
+  | { readonly type: "played"; readonly samples: readonly PlayedSample[] };
+
+/** What was seen in a frame while a hand-off played. */
+export interface PlayedSample {
+  /** ms */
+  readonly time: number;
+  readonly shown: Readonly<Record<string, Shown>>;
+}

@@ -1,0 +1,83 @@
+import {
+  compareShown,
+  HANDOFF_FORMATS,
+  type HandoffSettings,
+  initialSettings,
+  noDifference,
+  type PlayedSample,
+  PROVEN,
+  type Proven,
+  type Shown,
+  type ShownDifference,
+  stageScript,
+} from "@levitas/core/format";
+import type { Motion } from "@levitas/core/motion";
+import type { Study } from "@levitas/core/study";
+import type { Engine } from "./engines.ts";
+import { comparePlayed, playScript } from "./stagePlay.ts";
+
+/** What every engine has to keep to: px, degrees, a share, steps of 255, px. */
+export const ENGINE_TOLERANCES: Readonly<Record<Proven, number>> = {
+  ...{ position: 0.5, angle: 0.1, opacity: 0.005, color: 3, blur: 0.1 },
+};
+
+/** Has a hand-off running in an engine. */
+export async function stageIn(
+  engine: Engine,
+  study: Study,
+  id: string,
+  chosen: HandoffSettings = {},
+): Promise<void> {
+  const format = HANDOFF_FORMATS.find((each) => each.id === id);
+  if (!format?.stage) throw new Error(`${id} has no stage`);
+  const settings = { ...initialSettings(format, study), ...chosen };
+  const handoff = format.write(study, settings, {});
+  await engine.show(format.stage(study, handoff, {}, settings));
+  await engine.ask(
+    stageScript(handoff.selectorOf ?? {})
+      .trim()
+      .replace(/;$/, ""),
+  );
+}
+
+/** How far what an engine shows at some moments is from a motion at the worst. */
+export async function soughtIn(
+  engine: Engine,
+  motion: Motion,
+  times: readonly number[],
+): Promise<ShownDifference> {
+  const all = await engine.ask<Record<string, Shown>[]>(
+    `${JSON.stringify(times)}.map((time) => levitasShownAt(time))`,
+  );
+  const found = noDifference();
+  times.forEach((time, i) => {
+    const shown = all[i] ?? {};
+    for (const { id, name } of motion.study.figures)
+      if (!shown[id]) throw new Error(`${name} is not on the page`);
+    compareShown(motion, time, shown, found, 0.1);
+  });
+  return found;
+}
+
+/** How far what an engine shows while it plays, past the end, is from a motion at the worst. */
+export async function playedIn(engine: Engine, motion: Motion): Promise<ShownDifference> {
+  return comparePlayed(motion, await engine.ask<PlayedSample[]>(playScript(motion)));
+}
+
+/** What is farther off than engines may be, in words; empty where nothing is. */
+export function offIn({ worst, switches }: ShownDifference): string[] {
+  const over = PROVEN.filter((what) => worst[what].size > ENGINE_TOLERANCES[what]);
+  return [
+    ...over.map((what) => {
+      const { size, figure, time } = worst[what];
+      return `${what} of ${figure} is ${size} off at ${Math.round(time)} ms`;
+    }),
+    ...switches,
+  ];
+}
+
+/** Moments between jumps: at the very moment of one, a rounding decides which side is seen. */
+export function momentsIn({ duration, endless }: Motion, count: number): number[] {
+  const until = duration * (endless ? 1.6 : 1.06) + 5;
+  return Array.from({ length: count }, (_, i) => (until * (i + 0.371)) / count);
+}

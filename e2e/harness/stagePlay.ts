@@ -1,0 +1,33 @@
+import {
+  compareShown,
+  noDifference,
+  type PlayedSample,
+  type ShownDifference,
+} from "@levitas/core/format";
+import type { Motion } from "@levitas/core/motion";
+
+/** How far past its end a hand-off is played, ms. */
+const BEYOND = 220;
+/** How many frames are compared on the way. */
+const FRAMES = 30;
+
+/** The script that plays a stage past its end and answers what was seen; see `stageScript`. */
+export function playScript({ duration, endless }: Motion, longest = 1200): string {
+  const until = duration * (endless ? 1.6 : 1) + BEYOND;
+  return `levitasPlayed(${until}, ${Math.max(until / longest, 1)}, ${FRAMES})`;
+}
+
+/** How far what was seen while playing is from a motion at the worst; throws where it was hardly seen. */
+export function comparePlayed(
+  motion: Motion,
+  samples: readonly PlayedSample[],
+  hair = 0.1,
+): ShownDifference {
+  if (samples.length < 5) throw new Error(`It was seen in ${samples.length} frames only.`);
+  const last = samples.at(-1)?.time ?? 0;
+  if (!motion.endless && last < motion.duration + 20)
+    throw new Error(`It was not seen past its end: ${last} of ${motion.duration} ms.`);
+  const found = noDifference();
+  for (const { time, shown } of samples) compareShown(motion, time, shown, found, hair);
+  return found;
+}
