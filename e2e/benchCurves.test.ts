@@ -57,30 +57,33 @@ describe("curves in the Bench", () => {
     await frames(page, 3);
   };
 
-  it("shares a curve among spans, says how many it changes, and lets one go its own way", async () => {
-    await typeCurve("back(out)");
-    await press(page, "Keep as shared curve");
-    expect(await textOf(page, '[data-testid="shared-count"]')).toBe("Shared, on this span only");
-    await page.click('[aria-label="Name of the shared curve"]', { count: 3 });
-    await page.keyboard.type("Landing");
-    await page.keyboard.press("Enter");
-    await selectSpan("Shadow opacity");
-    await press(page, "Shared");
-    await press(page, "Landing ×1");
-    expect(await textOf(page, '[data-testid="shared-count"]')).toBe("Changes 2 spans at once");
-    await typeCurve("cubic(in)");
-    expect(await curveOf("pass", "y")).toBe("cubic(in)");
-    expect((await stored()).curves).toEqual([
-      expect.objectContaining({ name: "Landing", curve: expect.objectContaining({ degree: 3 }) }),
-    ]);
-    await press(page, "Take own copy");
-    await typeCurve("linear");
-    expect(await curveOf("pass", "y")).toBe("cubic(in)");
-    expect(await curveOf("shadow", "opacity")).toBe("linear");
-    await press(page, "Undo: change curve");
-    await press(page, "Undo: take own copy");
-    expect(await textOf(page, '[data-testid="shared-count"]')).toBe("Changes 2 spans at once");
-  });
+  inAll(
+    "shares a curve among spans, says how many it changes, and lets one go its own way",
+    async () => {
+      await typeCurve("back(out)");
+      await press(page, "Keep as shared curve");
+      expect(await textOf(page, '[data-testid="shared-count"]')).toBe("Shared, on this span only");
+      await page.click('[aria-label="Name of the shared curve"]', { count: 3 });
+      await page.keyboard.type("Landing");
+      await page.keyboard.press("Enter");
+      await selectSpan("Shadow opacity");
+      await press(page, "Shared");
+      await press(page, "Landing ×1");
+      expect(await textOf(page, '[data-testid="shared-count"]')).toBe("Changes 2 spans at once");
+      await typeCurve("cubic(in)");
+      expect(await curveOf("pass", "y")).toBe("cubic(in)");
+      expect((await stored()).curves).toEqual([
+        expect.objectContaining({ name: "Landing", curve: expect.objectContaining({ degree: 3 }) }),
+      ]);
+      await press(page, "Take own copy");
+      await typeCurve("linear");
+      expect(await curveOf("pass", "y")).toBe("cubic(in)");
+      expect(await curveOf("shadow", "opacity")).toBe("linear");
+      await press(page, "Undo: change curve");
+      await press(page, "Undo: take own copy");
+      expect(await textOf(page, '[data-testid="shared-count"]')).toBe("Changes 2 spans at once");
+    },
+  );
 
   inAll(
     "keeps the state before as a ghost until it is accepted; B shows the motion of then",

@@ -2,6 +2,7 @@ import type { Study } from "@levitas/core/study";
 import type { Browser, BrowserContext, Page } from "puppeteer-core";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { inAll } from "./harness/whole.ts";
 
 const CSS = `.gate-notice { width: 240px; height: 48px; animation: slide-in 600ms cubic-bezier(0.2, 0, 0, 1) 100ms both; }
 @keyframes slide-in { from { translate: -40px 40px; letter-spacing: 3px } to { translate: 120px 40px; } }`;
@@ -138,7 +139,7 @@ describe("bringing in motion", () => {
     expect(back.sequence).toEqual(before.sequence);
   });
 
-  it("takes what is pasted on the bench, and explains what it cannot read", async () => {
+  inAll("takes what is pasted on the bench, and explains what it cannot read", async () => {
     await open("Buoy");
     await page.evaluate(() => {
       const data = new DataTransfer();

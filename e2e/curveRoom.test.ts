@@ -196,7 +196,7 @@ describe("the curve room", () => {
     expect((await path()).points[1]).toMatchObject({ in: { x: 0.38 }, out: { x: 0.62 } });
   });
 
-  it("takes typed numbers, leaves the end free, and says what it snapped to", async () => {
+  inAll("takes typed numbers, leaves the end free, and says what it snapped to", async () => {
     await openRoom(page, server.url, THREE);
     const bead = await placeInPlot(page, 0.5, 1.1);
     await page.mouse.click(bead.x, bead.y);
@@ -253,26 +253,29 @@ describe("the curve room", () => {
     expect(kept).toBe(await curveText(page));
   });
 
-  it("has sliders and numbers for parameters, four directions, and springs described both ways", async () => {
-    await openRoom(page, server.url, "back(out)");
-    await dragBy(page, '[aria-label="Overshoot, slider"]', { x: 80, y: 0 });
-    const raised = await curveShown(page);
-    expect(raised).toMatchObject({ kind: "back", overshoot: expect.any(Number) });
-    expect(readCurve(raised).overshoot).toBeGreaterThan(0.25);
-    await press(page, "in-out");
-    expect(await curveText(page)).toMatch(/^back\(in-out/);
-    await openRoom(page, server.url, "spring(overshoot: 20%, settle: 700ms)");
-    expect(await textOf(page, "aside p")).toMatch(/^stiffness \d/);
-    await press(page, "physics");
-    expect(await curveText(page)).toMatch(/^spring\(stiffness: /);
-    expect(await textOf(page, "aside p")).toBe("passes by 20%, settles in 700 ms");
-    // What cannot be had is said in words, and what there was stays.
-    await type("Damping", "0");
-    expect(await textOf(page, "[data-notice]")).toContain("never comes to rest");
-    await page.keyboard.press("Escape");
-    await press(page, "feel");
-    expect(await curveText(page)).toBe("spring(overshoot: 20%, settle: 700ms)");
-  });
+  inAll(
+    "has sliders and numbers for parameters, four directions, and springs described both ways",
+    async () => {
+      await openRoom(page, server.url, "back(out)");
+      await dragBy(page, '[aria-label="Overshoot, slider"]', { x: 80, y: 0 });
+      const raised = await curveShown(page);
+      expect(raised).toMatchObject({ kind: "back", overshoot: expect.any(Number) });
+      expect(readCurve(raised).overshoot).toBeGreaterThan(0.25);
+      await press(page, "in-out");
+      expect(await curveText(page)).toMatch(/^back\(in-out/);
+      await openRoom(page, server.url, "spring(overshoot: 20%, settle: 700ms)");
+      expect(await textOf(page, "aside p")).toMatch(/^stiffness \d/);
+      await press(page, "physics");
+      expect(await curveText(page)).toMatch(/^spring\(stiffness: /);
+      expect(await textOf(page, "aside p")).toBe("passes by 20%, settles in 700 ms");
+      // What cannot be had is said in words, and what there was stays.
+      await type("Damping", "0");
+      expect(await textOf(page, "[data-notice]")).toContain("never comes to rest");
+      await page.keyboard.press("Escape");
+      await press(page, "feel");
+      expect(await curveText(page)).toBe("spring(overshoot: 20%, settle: 700ms)");
+    },
+  );
 
   inAll(
     "previews on five things, with duration and pause, and shows what was before while B is held",

@@ -190,7 +190,7 @@ describe("working on the bench", () => {
     });
   });
 
-  it("ignores shortcuts while text is typed", async () => {
+  inAll("ignores shortcuts while text is typed", async () => {
     const before = await textOf(page, TIME);
     const name = await page.waitForSelector('[aria-label="Name of the study"]');
     await name?.click({ count: 3 });
@@ -329,7 +329,7 @@ describe("working on the bench", () => {
     expect(await textOf(page, TIME)).toBe("0");
   });
 
-  it("scrubs by the ruler and types a time in seconds or frames", async () => {
+  inAll("scrubs by the ruler and types a time in seconds or frames", async () => {
     const ruler = await middleOf(page, '[data-testid="ruler"]');
     await page.mouse.click(ruler.x, ruler.y);
     await frames(page, 2);
@@ -356,7 +356,7 @@ describe("working on the bench", () => {
     expect((await storedDocument(server.url, id)).scene.frameRate).toBe(24);
   });
 
-  it("adds a figure and animates it from nothing", async () => {
+  inAll("adds a figure and animates it from nothing", async () => {
     await press(page, "Add figure");
     const ball = await page.waitForSelector('::-p-xpath(//*[@role="menuitem"][.="Ball"])');
     await ball?.click();

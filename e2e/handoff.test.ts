@@ -19,7 +19,7 @@ import { choreography, restlessStudy } from "./harness/choreography.ts";
 import { buildStage, compareStage, expectAlike, playStage } from "./harness/stage.ts";
 
 /** How many random studies are compared. */
-const RANDOM = cases(6, 100);
+const RANDOM = cases(4, 100);
 /**
  * Moments of a study at which it is compared: all of them as CSS, of which the other formats are made, and fewer of these
  * in the ordinary run. What is endless is followed on into its second round. */
@@ -84,7 +84,7 @@ describe("the CSS hand-off in a real browser", () => {
     ]),
   ];
   /** Of what other formats than CSS are made of: five demos and four awkward studies, all of them in the whole run. */
-  const some = IS_WHOLE ? [...demos, ...awkward] : [...demos.slice(0, 3), ...awkward.slice(0, 4)];
+  const some = IS_WHOLE ? [...demos, ...awkward] : [...demos.slice(0, 2), ...awkward.slice(0, 4)];
   it.each(
     some.flatMap(([name, study]) =>
       ["css", "page", "module", "svg"].map((format): [string, string, Study] => [
@@ -99,7 +99,7 @@ describe("the CSS hand-off in a real browser", () => {
     expectAlike(await playStage(page, motion));
   });
 
-  it.each([...demos, ...awkward.slice(0, cases(6, 100))])(
+  it.each([...demos, ...awkward.slice(0, cases(5, 100))])(
     "shows what motion.at says: %s",
     async (_, study) => {
       const motion = compileStudy(study);

@@ -112,21 +112,24 @@ describe("hands", () => {
     expect(await undoAll()).toBe(1);
   });
 
-  it("a drag whose block leaves the screen is taken back, and what comes after is saved", async () => {
-    const id = await open("boarding-pass");
-    await page.keyboard.press("q");
-    const drop = await placeOfBlock(page, "drop");
-    await dragFrom(page, drop, { x: 60, y: 0 }, { release: false });
-    await page.keyboard.press("q");
-    await frames(page, 3);
-    expect(await page.$('[role="tooltip"]:not(:empty)')).toBeNull();
-    await page.mouse.up();
-    await frames(page, 2);
-    expect(await undoLabel()).toBe("Nothing to undo");
-    await page.keyboard.press("n");
-    await waitUntilSaved(page);
-    expect((await storedDocument(server.url, id)).markers.length).toBeGreaterThan(0);
-  });
+  inAll(
+    "a drag whose block leaves the screen is taken back, and what comes after is saved",
+    async () => {
+      const id = await open("boarding-pass");
+      await page.keyboard.press("q");
+      const drop = await placeOfBlock(page, "drop");
+      await dragFrom(page, drop, { x: 60, y: 0 }, { release: false });
+      await page.keyboard.press("q");
+      await frames(page, 3);
+      expect(await page.$('[role="tooltip"]:not(:empty)')).toBeNull();
+      await page.mouse.up();
+      await frames(page, 2);
+      expect(await undoLabel()).toBe("Nothing to undo");
+      await page.keyboard.press("n");
+      await waitUntilSaved(page);
+      expect((await storedDocument(server.url, id)).markers.length).toBeGreaterThan(0);
+    },
+  );
 
   it("Escape takes back a drag, and a cancelled pointer does, too", async () => {
     await open("boarding-pass");
@@ -172,7 +175,7 @@ describe("hands", () => {
     expect(await paths()).not.toBe(before);
   });
 
-  it("a figure that is dragged away in the list and back again stays where it was", async () => {
+  inAll("a figure that is dragged away in the list and back again stays where it was", async () => {
     const id = await open("buoy");
     const { figures } = await storedDocument(server.url, id);
     const mark = await page.waitForSelector(`[data-figure-row="${figures[0]?.id}"] [title*="rag"]`);

@@ -99,17 +99,21 @@ describe("nothing is lost", () => {
     60_000,
   );
 
-  it("two tabs: or keep both, as two studies", async () => {
-    const { b, id } = await twoTabs();
-    await press(b, "Keep both");
-    await b.waitForFunction((old) => !location.pathname.endsWith(old), {}, id);
-    await b.waitForSelector('[aria-label="Curve as text"]');
-    expect(await curveText(b)).toBe("ease-out");
-    const copy = b.url().split("/").at(-1) ?? "";
-    expect((await storedDocument(server.url, copy)).name).toBe("Boarding pass drops (mine)");
-    expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-in" });
-    expect(await curveOf(copy)).toEqual({ kind: "keyword", name: "ease-out" });
-  }, 60_000);
+  inAll(
+    "two tabs: or keep both, as two studies",
+    async () => {
+      const { b, id } = await twoTabs();
+      await press(b, "Keep both");
+      await b.waitForFunction((old) => !location.pathname.endsWith(old), {}, id);
+      await b.waitForSelector('[aria-label="Curve as text"]');
+      expect(await curveText(b)).toBe("ease-out");
+      const copy = b.url().split("/").at(-1) ?? "";
+      expect((await storedDocument(server.url, copy)).name).toBe("Boarding pass drops (mine)");
+      expect(await curveOf(id)).toEqual({ kind: "keyword", name: "ease-in" });
+      expect(await curveOf(copy)).toEqual({ kind: "keyword", name: "ease-out" });
+    },
+    60_000,
+  );
 
   it("a killed server: the work waits in the browser and is saved when it is back", async () => {
     const { page } = await openPage(browser);
@@ -270,25 +274,29 @@ describe("nothing is lost", () => {
     60_000,
   );
 
-  it("a study deleted elsewhere: the Studies page offers the work, to keep or to throw away", async () => {
-    const { page } = await openPage(browser);
-    const id = await openPass(page);
-    await fetch(`${server.url}/api/studies/${id}`, { method: "DELETE" });
-    await choose(page, "ease-out");
-    await inState(page, "gone");
-    await page.goto(server.url);
-    const offer = 'section[aria-label="Unsaved work"]';
-    expect(await textOf(page, offer)).toContain("Boarding pass drops");
-    await page.reload();
-    expect(await textOf(page, offer)).toContain("Boarding pass drops");
-    await press(page, "Keep as new study");
-    await page.waitForFunction((at) => !document.querySelector(at), {}, offer);
-    // What was changed last comes first.
-    const link = await page.waitForSelector("a[data-study]");
-    const kept = await link?.evaluate((element) => element.getAttribute("data-study"));
-    expect(kept).not.toBe(id);
-    expect(await curveOf(kept ?? "")).toEqual({ kind: "keyword", name: "ease-out" });
-  }, 60_000);
+  inAll(
+    "a study deleted elsewhere: the Studies page offers the work, to keep or to throw away",
+    async () => {
+      const { page } = await openPage(browser);
+      const id = await openPass(page);
+      await fetch(`${server.url}/api/studies/${id}`, { method: "DELETE" });
+      await choose(page, "ease-out");
+      await inState(page, "gone");
+      await page.goto(server.url);
+      const offer = 'section[aria-label="Unsaved work"]';
+      expect(await textOf(page, offer)).toContain("Boarding pass drops");
+      await page.reload();
+      expect(await textOf(page, offer)).toContain("Boarding pass drops");
+      await press(page, "Keep as new study");
+      await page.waitForFunction((at) => !document.querySelector(at), {}, offer);
+      // What was changed last comes first.
+      const link = await page.waitForSelector("a[data-study]");
+      const kept = await link?.evaluate((element) => element.getAttribute("data-study"));
+      expect(kept).not.toBe(id);
+      expect(await curveOf(kept ?? "")).toEqual({ kind: "keyword", name: "ease-out" });
+    },
+    60_000,
+  );
 
   inAll(
     "work on a deleted study that is thrown away is offered no more",

@@ -274,7 +274,7 @@ describe("Live", () => {
     expect(frames).toBe(0);
   });
 
-  it("keys of the timeline do nothing while the scene takes presses; L goes back", async () => {
+  inAll("keys of the timeline do nothing while the scene takes presses; L goes back", async () => {
     const id = await open("boarding-pass");
     const before = await storedDocument(app.url, id);
     await page.keyboard.press("Delete");
@@ -337,7 +337,7 @@ describe("Live", () => {
     });
   });
 
-  it.each(THEMES)("axe finds no serious fault, %s", async (theme) => {
+  inAll.each(THEMES)("axe finds no serious fault, %s", async (theme) => {
     await open("tide-dial-answers");
     if (theme === "dark") await press(page, "Use the dark theme");
     await click(440, 194);

@@ -9,6 +9,7 @@ import { audit } from "./harness/audit.ts";
 import { openNewStudy, press, textOf } from "./harness/bench.ts";
 import { chooseFormat, handoffText, openHandoff, proven } from "./harness/handoffRoom.ts";
 import { openLive } from "./harness/liveScene.ts";
+import { inAll } from "./harness/whole.ts";
 
 const DEMO = resolve(import.meta.dirname, "../demo");
 
@@ -34,38 +35,41 @@ describe("the hand-off of what answers", () => {
     );
   });
 
-  it("hands off what follows the scroll position, and a page that is scrolled shows it", async () => {
-    await open("header-shrinks");
-    await openHandoff(page);
-    expect(await proven(page)).toBe(true);
-    expect(await handoffText(page)).toContain("animation-timeline: scroll(root)");
-    expect(await textOf(page, "aside")).toContain("Scroll has a lag of 60 ms here");
-    await chooseFormat(page, "Page");
-    const text = await handoffText(page);
-    const alone = await page.browserContext().newPage();
-    await alone.setViewport({ width: 800, height: 600 });
-    await alone.setContent(text);
-    const height = () =>
-      alone.$eval(".header", (header) => Number.parseFloat(getComputedStyle(header).height));
-    expect(await height()).toBe(150);
-    for (const part of [0.2, 0.45, 1]) {
-      await alone.evaluate((share) => {
-        const { scrollHeight, clientHeight } = document.documentElement;
-        scrollTo(0, (scrollHeight - clientHeight) * share);
-      }, part);
-      await alone.evaluate(() => new Promise(requestAnimationFrame));
-      // Ease-out up to 45 % of the way.
-      const motion = compileStudy(
-        studyAlongLever(
-          JSON.parse(readFileSync(resolve(DEMO, "19-header-shrinks.json"), "utf8")) as Study,
-          "scroll",
-        ),
-      );
-      const expected = motion.valueAt(motion.figureIndex("header"), "height", 1000 * part);
-      expect(Math.abs((await height()) - expected)).toBeLessThan(0.6);
-    }
-    await alone.close();
-  });
+  inAll(
+    "hands off what follows the scroll position, and a page that is scrolled shows it",
+    async () => {
+      await open("header-shrinks");
+      await openHandoff(page);
+      expect(await proven(page)).toBe(true);
+      expect(await handoffText(page)).toContain("animation-timeline: scroll(root)");
+      expect(await textOf(page, "aside")).toContain("Scroll has a lag of 60 ms here");
+      await chooseFormat(page, "Page");
+      const text = await handoffText(page);
+      const alone = await page.browserContext().newPage();
+      await alone.setViewport({ width: 800, height: 600 });
+      await alone.setContent(text);
+      const height = () =>
+        alone.$eval(".header", (header) => Number.parseFloat(getComputedStyle(header).height));
+      expect(await height()).toBe(150);
+      for (const part of [0.2, 0.45, 1]) {
+        await alone.evaluate((share) => {
+          const { scrollHeight, clientHeight } = document.documentElement;
+          scrollTo(0, (scrollHeight - clientHeight) * share);
+        }, part);
+        await alone.evaluate(() => new Promise(requestAnimationFrame));
+        // Ease-out up to 45 % of the way.
+        const motion = compileStudy(
+          studyAlongLever(
+            JSON.parse(readFileSync(resolve(DEMO, "19-header-shrinks.json"), "utf8")) as Study,
+            "scroll",
+          ),
+        );
+        const expected = motion.valueAt(motion.figureIndex("header"), "height", 1000 * part);
+        expect(Math.abs((await height()) - expected)).toBeLessThan(0.6);
+      }
+      await alone.close();
+    },
+  );
 
   it("hands off a module that answers, proven by a take of choice, and a page to press", async () => {
     await open("tide-dial-answers");
@@ -89,7 +93,7 @@ describe("the hand-off of what answers", () => {
     expect(await audit(page)).toEqual([]);
   });
 
-  it("says of a study that answers to nothing that there is nothing to hand off", async () => {
+  inAll("says of a study that answers to nothing that there is nothing to hand off", async () => {
     await openNewStudy(page, app.url, { demo: "boarding-pass" });
     await openHandoff(page);
     await chooseFormat(page, "Live module");

@@ -94,7 +94,7 @@ describe("Live, by each kind of what is waited for and done", () => {
     await page.mouse.up();
   });
 
-  it("a double press, and not a single one", async () => {
+  inAll("a double press, and not a single one", async () => {
     await open(response({ when: { on: "double-press", figure: "lamp" } }));
     await move(150, 190);
     await page.mouse.down();
@@ -108,7 +108,7 @@ describe("Live, by each kind of what is waited for and done", () => {
     await untilLamp(2, 90);
   });
 
-  it("entering and leaving", async () => {
+  inAll("entering and leaving", async () => {
     await open(
       response({ id: "in", when: { on: "enter", figure: "button" } }),
       response({
@@ -230,7 +230,7 @@ describe("Live, by each kind of what is waited for and done", () => {
     expect(angles.length).toBeLessThanOrEqual(10);
   });
 
-  it("a pen presses", async () => {
+  inAll("a pen presses", async () => {
     await open(response({}));
     const at = await scenePlace(page, 150, 190);
     await penPress(page, at.x, at.y);
@@ -263,38 +263,41 @@ describe("Live, by each kind of what is waited for and done", () => {
     );
   });
 
-  it("tells where an angle would go before it is pressed, and what answers nothing", async () => {
-    await open(response({ then: [{ do: "aim", figure: "lamp", channels: ["rotate"] }] }));
-    /** How many pixels are drawn over the scene. */
-    const ink = () =>
-      page.$eval('[data-testid="live-scene"] > canvas', (drawn) => {
-        const { width, height } = drawn as HTMLCanvasElement;
-        const copy = new OffscreenCanvas(width, height).getContext("2d", {
-          willReadFrequently: true,
+  inAll(
+    "tells where an angle would go before it is pressed, and what answers nothing",
+    async () => {
+      await open(response({ then: [{ do: "aim", figure: "lamp", channels: ["rotate"] }] }));
+      /** How many pixels are drawn over the scene. */
+      const ink = () =>
+        page.$eval('[data-testid="live-scene"] > canvas', (drawn) => {
+          const { width, height } = drawn as HTMLCanvasElement;
+          const copy = new OffscreenCanvas(width, height).getContext("2d", {
+            willReadFrequently: true,
+          });
+          copy?.drawImage(drawn as HTMLCanvasElement, 0, 0);
+          const pixels = copy?.getImageData(0, 0, width, height).data ?? [];
+          let count = 0;
+          for (let i = 3; i < pixels.length; i += 4) if ((pixels[i] as number) > 0) count++;
+          return count;
         });
-        copy?.drawImage(drawn as HTMLCanvasElement, 0, 0);
-        const pixels = copy?.getImageData(0, 0, width, height).data ?? [];
-        let count = 0;
-        for (let i = 3; i < pixels.length; i += 4) if ((pixels[i] as number) > 0) count++;
-        return count;
-      });
-    await move(300, 60);
-    await wait(200);
-    const none = await ink();
-    // Over the lamp, below its middle: it would turn.
-    await move(165, 205);
-    await wait(200);
-    expect(await ink()).toBeGreaterThan(none + 200);
-    // Nothing was done by that.
-    expect((await lamp())[2]).toBe(0);
-    await move(300, 60);
-    await press(page, "Show");
-    const silent = await page.waitForSelector(
-      '::-p-xpath(//*[starts-with(@role, "menuitem")][contains(., "answers nothing: 1 figure")])',
-    );
-    await silent?.click();
-    await wait(200);
-    expect(await ink()).toBeGreaterThan(none + 100);
-    expect(await textOf(page, '[aria-label="Live"]')).toContain("Show");
-  });
+      await move(300, 60);
+      await wait(200);
+      const none = await ink();
+      // Over the lamp, below its middle: it would turn.
+      await move(165, 205);
+      await wait(200);
+      expect(await ink()).toBeGreaterThan(none + 200);
+      // Nothing was done by that.
+      expect((await lamp())[2]).toBe(0);
+      await move(300, 60);
+      await press(page, "Show");
+      const silent = await page.waitForSelector(
+        '::-p-xpath(//*[starts-with(@role, "menuitem")][contains(., "answers nothing: 1 figure")])',
+      );
+      await silent?.click();
+      await wait(200);
+      expect(await ink()).toBeGreaterThan(none + 100);
+      expect(await textOf(page, '[aria-label="Live"]')).toContain("Show");
+    },
+  );
 });

@@ -255,6 +255,8 @@ describe("the panes of the bench, and finding the way", () => {
     const id = await open("boarding-pass");
     const first = await storedDocument(server.url, id);
     await page.click('section[aria-label="Curves to choose from"] button[title="ease"]');
+    // Sooner than half a second it would be one step: a thing that is nudged on.
+    await new Promise((done) => setTimeout(done, 600));
     await page.click('section[aria-label="Curves to choose from"] button[title="ease-in"]');
     await page.keyboard.press("n");
     await waitUntilSaved(page);
@@ -268,8 +270,8 @@ describe("the panes of the bench, and finding the way", () => {
       );
     expect(await lines()).toEqual([
       "add marker",
-      "change curve",
-      "change curve",
+      "change curve Pass · y, 200 ms",
+      "change curve Pass · y, 200 ms",
       "As it was opened",
     ]);
     const take = async (place: number, wanted: Study) => {

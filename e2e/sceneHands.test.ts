@@ -11,6 +11,7 @@ import {
 } from "./harness/bench.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
+import { inAll } from "./harness/whole.ts";
 
 /** Blocks that stand in a row on a quay, and one card with a motion of its own. */
 function quay(): Study {
@@ -148,7 +149,7 @@ describe("hands on the scene", () => {
     expect(await textOf(page, 'section[aria-label="Curve"] h2')).toContain("span 1 of 2");
   });
 
-  it("several figures are turned and scaled together about their common pivot", async () => {
+  inAll("several figures are turned and scaled together about their common pivot", async () => {
     const id = await open();
     await choose("middle", "right");
     const before = await stored(id);
@@ -179,7 +180,7 @@ describe("hands on the scene", () => {
     expect(await stored(id)).toEqual(before);
   });
 
-  it("chosen figures are aligned and given equal gaps", async () => {
+  inAll("chosen figures are aligned and given equal gaps", async () => {
     const id = await open();
     await choose("left", "middle", "right");
     await press(page, "Align…");
@@ -198,22 +199,25 @@ describe("hands on the scene", () => {
     );
   });
 
-  it("the arrows nudge what is chosen after a click on it, and step through frames elsewhere", async () => {
-    const id = await open();
-    await choose("middle");
-    await page.keyboard.press("ArrowRight");
-    await page.keyboard.down("Shift");
-    await page.keyboard.press("ArrowDown");
-    await page.keyboard.up("Shift");
-    const study = await stored(id);
-    expect([rest(study, "middle", "x"), rest(study, "middle", "y")]).toEqual([261, 170]);
-    expect(await textOf(page, '[aria-label="Time in milliseconds"]')).toBe("0");
-    await page.evaluate(() => (document.activeElement as HTMLElement).blur());
-    await page.keyboard.press("ArrowRight");
-    await frames(page, 2);
-    expect(await textOf(page, '[aria-label="Time in milliseconds"]')).toBe("17");
-    expect(rest(await stored(id), "middle", "x")).toBe(261);
-  });
+  inAll(
+    "the arrows nudge what is chosen after a click on it, and step through frames elsewhere",
+    async () => {
+      const id = await open();
+      await choose("middle");
+      await page.keyboard.press("ArrowRight");
+      await page.keyboard.down("Shift");
+      await page.keyboard.press("ArrowDown");
+      await page.keyboard.up("Shift");
+      const study = await stored(id);
+      expect([rest(study, "middle", "x"), rest(study, "middle", "y")]).toEqual([261, 170]);
+      expect(await textOf(page, '[aria-label="Time in milliseconds"]')).toBe("0");
+      await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+      await page.keyboard.press("ArrowRight");
+      await frames(page, 2);
+      expect(await textOf(page, '[aria-label="Time in milliseconds"]')).toBe("17");
+      expect(rest(await stored(id), "middle", "x")).toBe(261);
+    },
+  );
 
   it("Alt-drag makes a copy with its motion, as one step; Escape takes copy and drag back", async () => {
     const id = await open();

@@ -82,7 +82,7 @@ describe("the studies", () => {
     await page.waitForSelector('a[aria-label="Open Bell buoy"]');
   });
 
-  it("begin from nothing with something that moves", async () => {
+  inAll("begin from nothing with something that moves", async () => {
     await press(page, "New study");
     await page.waitForSelector('[role="menuitem"]');
     await page.keyboard.press("ArrowDown");
@@ -145,7 +145,7 @@ describe("the studies", () => {
     expect(await textOf(page, "h1")).toContain("nothing at this address");
   });
 
-  it.each(THEMES)("axe finds no serious fault on either screen, %s", async (theme) => {
+  inAll.each(THEMES)("axe finds no serious fault on either screen, %s", async (theme) => {
     await page.evaluate((name) => localStorage.setItem("levitas-theme", name), theme);
     await page.reload();
     await page.waitForSelector("article");

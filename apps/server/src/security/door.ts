@@ -1,5 +1,6 @@
 import { timingSafeEqual } from "node:crypto";
 import type { NextFunction, Request, Response } from "express";
+import { rateLimit } from "express-rate-limit";
 import { FaultsError } from "../faults/faultsError.ts";
 import { isLoopback, type Settings } from "../settings.ts";
 
@@ -12,6 +13,40 @@ const READING = new Set(["GET", "HEAD", "OPTIONS"]);
  * access token where one is set.
  */
 export function door(settings: Pick<Settings, "host" | "token">) {
+  const check = ownDoor(settings);
+  if (settings.token === "") return check;
+  const slow = guessing();
+  return (request: Request, response: Response, next: NextFunction) =>
+    void slow(request, response, (error?: unknown) =>
+      error ? next(error) : check(request, response, next),
+    );
+}
+
+/** How many requests without the right token an address may send in a minute before it has to wait. */
+const MOST_GUESSES = 60;
+
+/** Has those wait who guess at the token: from then on even a right one is not looked at until the minute is over. */
+function guessing() {
+  return rateLimit({
+    ...{ windowMs: 60_000, limit: MOST_GUESSES, standardHeaders: "draft-8", legacyHeaders: false },
+    // Counted are those that were sent away; the requests of who may come in are free.
+    skipSuccessfulRequests: true,
+    requestWasSuccessful: (_, { statusCode }) => statusCode !== 401,
+    // What a proxy says of addresses is not believed unless it is set up to be.
+    validate: { xForwardedForHeader: false },
+    handler: (_, __, next) =>
+      next(
+        FaultsError.one(
+          429,
+          "too-many-tries",
+          "There were too many requests with a wrong access token.",
+          "Wait a minute, then use the right one.",
+        ),
+      ),
+  });
+}
+
+function ownDoor(settings: Pick<Settings, "host" | "token">) {
   return (request: Request, response: Response, next: NextFunction) => {
     const host = request.headers.host ?? "";
     const name = host.replace(/:\d+$/, "").replace(/^\[|\]$/g, "");

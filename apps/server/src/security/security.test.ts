@@ -54,6 +54,23 @@ describe("who may come in", () => {
     expect((await send("GET", at, undefined, shown)).status).toBe(200);
   });
 
+  it("has those wait who guess at the token, even with the right one, and nobody else", async () => {
+    server = await startTestServer({ token: "a-token-of-many-letters" });
+    const at = `${server.url}/api/studies`;
+    const ask = (token: string) =>
+      fetch(at, { headers: { Authorization: `Bearer ${token}` } }).then(({ status }) => status);
+    const right = "a-token-of-many-letters";
+    for (let i = 0; i < 150; i++) expect(await ask(right)).toBe(200);
+    const guesses: number[] = [];
+    for (let i = 0; i < 70; i++) guesses.push(await ask(`guess-${i}-of-many-letters`));
+    expect(guesses[0]).toBe(401);
+    expect(guesses.at(-1)).toBe(429);
+    expect(guesses.filter((status) => status === 401).length).toBeLessThanOrEqual(60);
+    const late = await fetch(at, { headers: { Authorization: `Bearer ${right}` } });
+    expect(late.status).toBe(429);
+    expect(late.headers.get("retry-after")).toMatch(/^\d+$/);
+  });
+
   it("sends a strict content security policy with pages and data", async () => {
     server = await startTestServer();
     for (const path of ["/", "/api/health", "/studies/x"]) {

@@ -99,6 +99,17 @@ describe("studies over HTTP", () => {
     expect(note).toEqual({ value: text });
   });
 
+  it("leaves nothing behind of a study that is deleted for good", async () => {
+    const { id } = (await create("Winch")).body;
+    const aside = "INSERT INTO notes (key, value) VALUES (?, ?)";
+    change(aside, `faulty ${id} 1`, "what could not be read");
+    change(aside, `faulty ${id}x 1`, "of another");
+    expect((await send("DELETE", `${at}/${id}?forGood=true`)).status).toBe(204);
+    const key = (of: string) => change("SELECT key FROM notes WHERE key = ?", of);
+    expect(key(`faulty ${id} 1`)).toBeUndefined();
+    expect(key(`faulty ${id}x 1`)).toEqual({ key: `faulty ${id}x 1` });
+  });
+
   it("finds names without their accents and takes % for a sign", async () => {
     await create("Quai des Épaves 50% plein");
     expect(await names("?search=epaves")).toHaveLength(1);

@@ -214,7 +214,10 @@ export class StudyRepository {
   deleteForGood(id: string): boolean {
     return this.folder.withReserve(() =>
       guard(() => {
-        const isGone = this.db.delete(studies).where(eq(studies.id, id)).run().changes > 0;
+        const isGone = this.db.transaction((tx) => {
+          tx.delete(notes).where(keptAsideOf(id)).run();
+          return tx.delete(studies).where(eq(studies.id, id)).run().changes > 0;
+        });
         // What was written to the log goes into the file, whose free pages the next saves use.
         this.db.$client.pragma("wal_checkpoint(TRUNCATE)");
         return isGone;
@@ -236,7 +239,15 @@ export class StudyRepository {
 
   /** Removes for good what was deleted before a time; answers how many. */
   purge(before: number): number {
-    return guard(() => this.db.delete(studies).where(lt(studies.deletedAt, before)).run().changes);
+    return guard(() =>
+      this.db.transaction((tx) => {
+        const old = lt(studies.deletedAt, before);
+        // What was kept aside of them goes with them.
+        for (const { id } of tx.select({ id: studies.id }).from(studies).where(old).all())
+          tx.delete(notes).where(keptAsideOf(id)).run();
+        return tx.delete(studies).where(old).run().changes;
+      }),
+    );
   }
 
   /**
@@ -320,4 +331,11 @@ function columnsOf(document: Study) {
     thumbnail: JSON.stringify(thumbnailOf(document)),
     duration: compileStudy(document).duration,
   };
+}
+
+/** The notes that keep what could not be read of a study. */
+function keptAsideOf(id: string) {
+  const start = `faulty ${id} `;
+  // By its letters: an id may hold what LIKE takes for a sign.
+  return sql`substr(${notes.key}, 1, ${start.length}) = ${start}`;
 }

@@ -1,4 +1,4 @@
-import { createStore, entries, promisifyRequest, set } from "idb-keyval";
+import { createStore, entries, promisifyRequest, set, type UseStore } from "idb-keyval";
 import { nanoid } from "nanoid";
 import { sayFault } from "../ui/notices.tsx";
 import { store as keepStored, readStored } from "../ui/storage.ts";
@@ -48,7 +48,12 @@ function present({ study, studyId, madeFrom, tab, at }: FormerDraft): KeptDraft 
   return { kind: "study", id: studyId, content: study, madeFrom, tab, at };
 }
 
-const store = createStore("levitas-drafts", "drafts");
+/** The drafts of this browser. Where it keeps none, whatever is asked of them is refused, and nothing else. */
+const store: UseStore = async (mode, work) => {
+  opened ??= createStore("levitas-drafts", "drafts");
+  return opened(mode, work);
+};
+let opened: UseStore | undefined;
 const TAB_KEY = "levitas-tab";
 
 /**

@@ -42,6 +42,11 @@ const CLOSERS: Readonly<Record<string, string>> = { "(": ")", "[": "]", "{": "}"
 
 /** Reads `name` or `name(arguments)`, nothing else, comments and white space aside. */
 export function readCall(text: string): Result<Call> {
+  // From outside, whatever its type says.
+  if (typeof text !== "string")
+    return bad(
+      textFault("not-a-text", 0, "Found no text.", "Give a curve as text, such as ease-out."),
+    );
   const longest = /^\s*path\(/i.test(text) ? LONGEST_PATH : LONGEST_TEXT;
   if (text.length > longest)
     return bad(

@@ -1,6 +1,5 @@
 import { type Curve, compileCurve } from "../curve/index.ts";
-import { followerMap } from "../motion/effects/followerMap.ts";
-import { compileStudy } from "../motion/index.ts";
+import { compileStudy, followerMap } from "../motion/index.ts";
 import { checkStudy } from "../shape/index.ts";
 import type { Follower, Study } from "../study/index.ts";
 import { bezier, liveDemos } from "../testing/index.ts";

@@ -35,7 +35,16 @@ export function checkLive(study: Study, live: Live, names: Names, faults: FaultL
   live.poses.forEach(({ id, values }, i) => {
     const path = `live.poses[${i}]`;
     if (id === REST_POSE) faults.push(duplicate(`${path}.id`, id));
-    const figures = Object.entries(values);
+    const figures = Object.entries(values).filter(([figureId, channels]) => {
+      if (typeof channels === "object" && channels !== null) return true;
+      faults.push({
+        code: "not-an-object",
+        path: `${path}.values.${figureId}`,
+        message: `Found ${shortValue(channels)}.`,
+        cure: 'Give the values of its channels, such as {"x": 40}.',
+      });
+      return false;
+    });
     if (!figures.some(([, channels]) => Object.keys(channels).length > 0))
       faults.push({
         code: "pose-without-channels",

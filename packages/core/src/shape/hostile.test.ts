@@ -12,7 +12,7 @@ import {
 } from "../format/index.ts";
 import { compileStudy, thumbnailOf } from "../motion/index.ts";
 import { eachTween } from "../study/index.ts";
-import { anyCurve, anyStudy, cases, mutated, mutatedText } from "../testing/index.ts";
+import { anyCurve, anyLiveStudy, anyStudy, cases, mutated, mutatedText } from "../testing/index.ts";
 import { checkStudy } from "./checkStudy.ts";
 import { mendStudy, readStudy, readStudyText } from "./index.ts";
 
@@ -39,6 +39,28 @@ const PIECES = [
   ...["translate(", "matrix(", "M", "C0 0", "Z", "1e400", "NaN", "\u0000", "/*", "&amp;", "<g>"],
   ...["<path d='M0 0L9 9'/>", "transform='", "calc(", "path(", "linear(", "{}", "null", "e9"],
 ];
+
+describe("what once made a reader throw", () => {
+  it("is a fault: a pose that says nothing of a figure", () => {
+    const study = {
+      ...anyLiveStudy(1),
+      live: {
+        poses: [{ id: "p", name: "P", values: { pass: null } }],
+        levers: [],
+        responses: [],
+        takes: [],
+      },
+    };
+    const read = readStudy(study);
+    expect(read.ok).toBe(false);
+    if (!read.ok)
+      expect(read.faults.map(({ path }) => path)).toContain("live.poses[0].values.pass");
+  });
+
+  it.each([5, null, undefined, {}, []])("is a fault: a curve that is no text, %p", (text) => {
+    expect(parseCurve(text as unknown as string).ok).toBe(false);
+  });
+});
 
 describe("what comes from outside is read or refused, and never throws", () => {
   it("random studies are sound to begin with", () => {

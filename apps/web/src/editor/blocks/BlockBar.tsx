@@ -3,6 +3,7 @@ import { findItem, type Group, type SequenceItem, type Tween } from "@levitas/co
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
+import { OverflowBar } from "../../ui/OverflowBar.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { CommandButton } from "../commands/CommandButton.tsx";
 import { loadBlockCommands } from "../commands/command.ts";
@@ -39,10 +40,7 @@ export function BlockBar(): ReactNode {
   const repeats = first.type === "tween" || first.type === "group";
   const off = first.disabled === true;
   return (
-    <section
-      aria-label="Chosen blocks"
-      className="flex h-10 shrink-0 items-center gap-1 overflow-x-auto border-t border-rule bg-paper px-2"
-    >
+    <OverflowBar label="Chosen blocks">
       <TypedField
         key={`start ${ids.join()}`}
         label="Start of the chosen blocks"
@@ -73,7 +71,7 @@ export function BlockBar(): ReactNode {
         </BarPopover>
       ) : null}
       <Actions items={items} off={off} />
-    </section>
+    </OverflowBar>
   );
 }
 

@@ -29,15 +29,20 @@ export function HistoryPanel(): ReactNode {
 function HistoryList(): ReactNode {
   const bench = useBench();
   const { past, future } = useBenchState(({ history }) => history);
-  const later = future.slice(0, LISTED).map(({ label }, i) => ({ label, steps: i + 1 }));
+  const later = future
+    .slice(0, LISTED)
+    .map(({ label, where }, i) => ({ label, where, steps: i + 1 }));
   const done = past
     .slice(-LISTED)
-    .map(({ label }, i, all) => ({ label, steps: i - all.length + 1 }))
+    .map(({ label, where }, i, all) => ({ label, where, steps: i - all.length + 1 }))
     .reverse();
-  const begin = past.length <= LISTED ? [{ label: "As it was opened", steps: -past.length }] : [];
+  const begin =
+    past.length <= LISTED
+      ? [{ label: "As it was opened", where: undefined, steps: -past.length }]
+      : [];
   return (
     <ol aria-label="What was done, the newest first" className="text-[13px]">
-      {[...later.reverse(), ...done, ...begin].map(({ label, steps }) => (
+      {[...later.reverse(), ...done, ...begin].map(({ label, where, steps }) => (
         <li key={steps}>
           <button
             type="button"
@@ -46,6 +51,7 @@ function HistoryList(): ReactNode {
             className={`w-full truncate rounded-md px-2.5 py-1 text-left first-letter:uppercase ${steps === 0 ? "bg-spruce-pale font-semibold text-spruce" : steps > 0 ? "text-muted hover:bg-sunk" : "hover:bg-sunk"}`}
           >
             {label}
+            {where ? <span className="font-normal text-muted"> {where}</span> : null}
           </button>
         </li>
       ))}

@@ -9,7 +9,7 @@ import {
   setValueAt,
 } from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
-import { channelOf } from "@levitas/core/study";
+import { channelOf, findKey } from "@levitas/core/study";
 import { printHexColor } from "@levitas/core/value";
 import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
@@ -65,10 +65,25 @@ function chooseAll(bench: Bench): void {
   bench.select({ keys: next });
 }
 
+/** What Delete takes: the chosen keys, or with none chosen those of the bar's block, or of the whole channel. */
+function keysToDelete(bench: Bench): readonly string[] {
+  const { study, selection } = bench;
+  const { figure, channel, span, keys } = selection;
+  if (keys.length > 0 || figure === null || channel === null) return keys;
+  const place = span === null ? undefined : findKey(study, span);
+  return place ? place.track.keys.map(({ id }) => id) : keysOfFigure(study, figure, channel);
+}
+
 function deleteChosenKeys(bench: Bench): void {
-  const { keys } = bench.selection;
+  const keys = keysToDelete(bench);
+  const { figure, channel } = bench.selection;
+  const name = bench.study.figures.find(({ id }) => id === figure)?.name;
+  const whose =
+    bench.selection.keys.length > 0 || channel === null
+      ? ""
+      : ` of ${name} · ${channelOf(channel).label}`;
   bench.perform(deleteKeys, { keyIds: keys });
-  say(keys.length === 1 ? "Deleted the key." : `Deleted ${keys.length} keys.`, {
+  say(keys.length === 1 ? `Deleted the key${whose}.` : `Deleted ${keys.length} keys${whose}.`, {
     action: { text: "Undo", run: () => bench.undo() },
   });
 }
@@ -174,10 +189,13 @@ export const KEY_COMMANDS: readonly Command[] = [
   },
   {
     id: "delete",
-    label: "Delete the chosen keys, or blocks",
+    label: "Delete the chosen keys, blocks, or all keys of the chosen bar or channel",
     keys: ["delete", "backspace"],
     shownKeys: "Delete",
-    why: (bench) => (hasBlocks(bench) ? undefined : needsKeys(bench)),
+    why: (bench) =>
+      hasBlocks(bench) || keysToDelete(bench).length > 0
+        ? undefined
+        : "Choose keys, a bar or a channel that has keys first.",
     run: (bench) => {
       if (hasBlocks(bench)) withBlocks((blocks) => blocks.deleteChosen(bench))(bench);
       else deleteChosenKeys(bench);

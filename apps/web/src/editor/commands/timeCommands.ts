@@ -45,7 +45,7 @@ const toKey = (direction: 1 | -1): Pick<Command, "why" | "run"> => ({
 });
 
 /** Where the playhead is, and how it gets elsewhere. */
-export const TIME_COMMANDS: readonly Command[] = [
+const ALL: readonly Command[] = [
   {
     id: "play",
     label: "Play or pause",
@@ -126,3 +126,12 @@ export const TIME_COMMANDS: readonly Command[] = [
     run: markHere,
   },
 ];
+
+/** Whatever moves the playhead brings it into sight in the timeline. */
+export const TIME_COMMANDS: readonly Command[] = ALL.map((command) => ({
+  ...command,
+  run: (bench) => {
+    command.run(bench);
+    bench.view.reveal(bench.clock.time);
+  },
+}));

@@ -3,6 +3,7 @@ import { channelOf, quantityOf } from "@levitas/core/study";
 import { isColor } from "@levitas/core/value";
 import { lazy, type ReactNode, Suspense, useMemo } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
+import { OverflowBar } from "../../ui/OverflowBar.tsx";
 import { CommandButton } from "../commands/CommandButton.tsx";
 import { SaveRecipe } from "../recipes/SaveRecipe.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
@@ -47,10 +48,7 @@ export function KeyBar(): ReactNode {
           ? value
           : "as found";
   return (
-    <section
-      aria-label="Chosen keys"
-      className="flex h-10 shrink-0 items-center gap-1 overflow-x-auto border-t border-rule bg-paper px-2"
-    >
+    <OverflowBar label="Chosen keys">
       <TypedField
         key={`time ${keys.join()}`}
         label="Time of the chosen keys"
@@ -111,7 +109,7 @@ export function KeyBar(): ReactNode {
           <PathButton />
         </Suspense>
       ) : null}
-    </section>
+    </OverflowBar>
   );
 }
 

@@ -1,8 +1,10 @@
 import {
   type Change,
+  changedThing,
   type Edit,
   forgetLast,
   goesOn,
+  type History,
   isEmpty,
   mergeLast,
   record,
@@ -114,8 +116,14 @@ export class Bench {
     );
   });
 
-  constructor(study: Study) {
-    this.store = createStore<BenchState>(() => firstState(study));
+  /**
+   * @param past what was done to it before in this tab, to be taken back
+   */
+  constructor(study: Study, past?: History<Selection>) {
+    this.store = createStore<BenchState>(() => {
+      const first = firstState(study);
+      return past ? { ...first, history: { ...past, study } } : first;
+    });
     // For a person who prefers reduced motion only the calm share of shakes is shown.
     const calm = globalThis.matchMedia?.("(prefers-reduced-motion: reduce)").matches ?? false;
     this.compiler = createCompiler({ calm });
@@ -127,7 +135,11 @@ export class Bench {
       for (const { cue } of playedCues(this.motion, stretches)) this.sound.play(cue);
     });
     // Browsers let a page be heard only once a person has done something.
-    this.clock.onChange(() => this.clock.playing && this.sound.wake());
+    this.clock.onChange(() => {
+      if (!this.clock.playing) return;
+      this.sound.wake();
+      this.view.reveal(this.clock.time);
+    });
     this.view.onChange(() => this.clock.invalidate());
     this.camera.onChange(() => this.clock.invalidate());
     this.desk = createSpanDesk(this);
@@ -258,7 +270,9 @@ export class Bench {
     const now = performance.now();
     const isNudge = now - this.committedAt < ONE_STEP && goesOn(history, change);
     this.committedAt = now;
-    const recorded = record(history, change, before, after);
+    const where =
+      changedThing(change.after, change.patches) || changedThing(change.before, change.inverse);
+    const recorded = record(history, change, before, after, where);
     this.store.setState({
       history: isNudge ? mergeLast(recorded, change.label) : recorded,
       selection: after,

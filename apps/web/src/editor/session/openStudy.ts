@@ -1,4 +1,4 @@
-import { replaceStudy } from "@levitas/core/edit";
+import { type History, replaceStudy } from "@levitas/core/edit";
 import type { Study } from "@levitas/core/study";
 import { type StoredStudy, saveStudy } from "../../api/studies.ts";
 import { closeKeeper } from "../../keeping/closing.ts";
@@ -7,6 +7,7 @@ import type { Found } from "../../keeping/findKept.ts";
 import { Keeper } from "../../keeping/keeper.ts";
 import { say } from "../../ui/notices.tsx";
 import { Bench } from "./bench.ts";
+import type { Selection } from "./selection.ts";
 
 export type StudyKeeper = Keeper<Study>;
 export type FoundStudy = Found<StoredStudy, Study>;
@@ -25,7 +26,8 @@ export interface OpenStudy {
  */
 export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
   const { id, revision, document } = stored;
-  const bench = new Bench(document);
+  const past = pasts.get(id);
+  const bench = new Bench(document, past && isSameStudy(past.study, document) ? past : undefined);
   const keeper: StudyKeeper = new Keeper(
     { revision, content: document },
     {
@@ -69,6 +71,7 @@ export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
       // A drag still going on ends as if released, and is saved with the rest.
       bench.dispose();
       stop();
+      keepPast(id, bench.store.getState().history);
       return closeKeeper("study", id, keeper);
     },
   };
@@ -76,4 +79,15 @@ export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
 
 function isSameStudy(a: Study, b: Study): boolean {
   return a === b || JSON.stringify(a) === JSON.stringify(b);
+}
+
+/** What was done to studies that were open in this tab, for when they are opened again: the last of them. */
+const pasts = new Map<string, History<Selection>>();
+const MOST_PASTS = 12;
+
+function keepPast(id: string, history: History<Selection>): void {
+  pasts.delete(id);
+  pasts.set(id, history);
+  const [oldest] = pasts.keys();
+  if (pasts.size > MOST_PASTS && oldest !== undefined) pasts.delete(oldest);
 }

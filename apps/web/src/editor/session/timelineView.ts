@@ -38,6 +38,13 @@ export class TimelineView {
     this.set(this.from - pixels / this.scale, this.scale);
   }
 
+  /** Brings a time into sight, near the left edge, if it is out of it. */
+  reveal(time: number): void {
+    const x = this.toX(time);
+    if (x >= 0 && x <= this.width) return;
+    this.set(time - (this.width * 0.12) / this.scale, this.scale);
+  }
+
   resize(width: number): void {
     if (width === this.width || width <= 0) return;
     this.width = width;

@@ -5,6 +5,8 @@ import { applyTo, type Change, isEmpty } from "./change.ts";
 /** One entry that can be undone, with the selection before and after it. */
 export interface HistoryEntry<Selection> {
   readonly label: string;
+  /** What it was about, such as "Card · y, 400 ms"; see `changedThing`. */
+  readonly where?: string | undefined;
   readonly patches: readonly Patch[];
   readonly inverse: readonly Patch[];
   readonly before: Selection;
@@ -32,12 +34,14 @@ export function record<Selection>(
   change: Change,
   before: Selection,
   after: Selection,
+  where?: string,
 ): History<Selection> {
   if (isEmpty(change)) return history;
   const { label, patches, inverse } = change;
+  const entry = { label, ...(where ? { where } : {}), patches, inverse, before, after };
   return {
     study: change.after,
-    past: [...history.past.slice(1 - LONGEST), { label, patches, inverse, before, after }],
+    past: [...history.past.slice(1 - LONGEST), entry],
     future: [],
   };
 }
@@ -86,8 +90,14 @@ export function mergeLast<Selection>(
   if (!first || !second) return history;
   const merged: HistoryEntry<Selection> = {
     label,
-    patches: [...first.patches, ...second.patches],
-    inverse: [...second.inverse, ...first.inverse],
+    ...(second.where ? { where: second.where } : {}),
+    // Fields that are set again and again need no more room than one time.
+    ...(setSameFields(first.patches, second.patches)
+      ? { patches: second.patches, inverse: first.inverse }
+      : {
+          patches: [...first.patches, ...second.patches],
+          inverse: [...second.inverse, ...first.inverse],
+        }),
     before: first.before,
     after: second.after,
   };
@@ -97,13 +107,15 @@ export function mergeLast<Selection>(
 /** Whether a change sets the very fields that the last entry set, and nothing else: one more nudge of one thing. */
 export function goesOn<Selection>({ past }: History<Selection>, change: Change): boolean {
   const last = past.at(-1);
-  const fieldsOf = (patches: Change["patches"]) => patches.map(({ op, path }) => [op, path]);
-  return (
-    last?.label === change.label &&
-    change.patches.length > 0 &&
-    change.patches.every(({ op }) => op === "replace") &&
-    JSON.stringify(fieldsOf(last.patches)) === JSON.stringify(fieldsOf(change.patches))
-  );
+  return last?.label === change.label && setSameFields(last.patches, change.patches);
+}
+
+/** Whether two lists of patches set the same fields, and do nothing else. */
+function setSameFields(one: readonly Patch[], other: readonly Patch[]): boolean {
+  const fieldsOf = (patches: readonly Patch[]) => JSON.stringify(patches.map(({ path }) => path));
+  const isSetting = (patches: readonly Patch[]) =>
+    patches.length > 0 && patches.every(({ op }) => op === "replace");
+  return isSetting(one) && isSetting(other) && fieldsOf(one) === fieldsOf(other);
 }
 
 /** Undoes the last entry and forgets it, as if it had not been made. The same history where there is none. */

@@ -68,6 +68,7 @@ export function combine(
   property: CssProperty,
   values: readonly string[],
   scene: Pick<CssScene, "perspective">,
+  isDeclared = false,
 ): string {
-  return property.write?.(values, scene) ?? values.join(" ");
+  return property.write?.(values, scene, isDeclared) ?? values.join(" ");
 }

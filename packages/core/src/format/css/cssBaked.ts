@@ -82,8 +82,10 @@ export function baked(
   };
   const read = readOf(shown);
   const tolerance = scene.toleranceOf(index, property);
-  const write = (values: readonly number[]) =>
-    isColor ? rgbText(values) : valuesText(property, values, decimalsFor(tolerance), scene);
+  const write = (values: readonly number[], isDeclared = false) =>
+    isColor
+      ? rgbText(values)
+      : valuesText(property, values, decimalsFor(tolerance), scene, isDeclared);
   const tolerances = new Array(isColor ? 4 : property.channels.length).fill(tolerance);
   const loops = property.channels.flatMap((id) => loopsOf(motion, index, motion.slot(index, id)));
   if (withShakes) loops.push(...shakeLoops(motion, index));
@@ -118,7 +120,11 @@ export function baked(
   // Without its animations a figure is as it is at rest, whatever shows before they begin.
   const rest: number[] = [];
   readOf(scene.still)(0, rest);
-  return { declarations: [`${property.property}: ${write(rest)};`], registered: [], animations };
+  return {
+    declarations: [`${property.property}: ${write(rest, true)};`],
+    registered: [],
+    animations,
+  };
 }
 
 /** The properties whose channels can be animated one by one, each added to those before it. */
@@ -282,9 +288,10 @@ function valuesText(
   values: readonly number[],
   decimals: number,
   scene: CssScene,
+  isDeclared: boolean,
 ): string {
   const texts = values.map((value) => `${roundTo(value, decimals)}${property.unit}`);
-  return combine(property, texts, scene);
+  return combine(property, texts, scene, isDeclared);
 }
 
 /** sRGB components and alpha as CSS text. */

@@ -1,9 +1,7 @@
 import { isBackShown, type Motion } from "../../motion/index.ts";
-import { type CssAnimation, HAIR } from "./cssAnimation.ts";
-import { runOf } from "./cssBaked.ts";
 import type { CssContext } from "./cssFigure.ts";
 import type { CssRule } from "./cssRule.ts";
-import { type SeenOverTime, seenOverTime } from "./seen.ts";
+import { seenAnimations, seenOverTime } from "./seen.ts";
 
 /** The step at which the rotation of a card is sampled, ms; a crossing is then found exactly. */
 const STEP = 2;
@@ -74,27 +72,4 @@ export function faceCss(
     { ...front, note: `The faces of ${selector}, inside it: .front and .back.` },
     face("back"),
   ];
-}
-
-/** What shows and hides an element, as animations that hold each value. */
-export function seenAnimations(
-  { rounds = [] }: SeenOverTime,
-  name: string,
-  index: number,
-  scene: Pick<CssContext, "names">,
-): CssAnimation[] {
-  return rounds.map(({ round, stops }) => {
-    const run = runOf(round, name, "visibility");
-    return {
-      ...run,
-      name: scene.names.keyframes(`${index} ${run.name}`, run.name),
-      frames: stops.map(({ time, seen }, i) => {
-        const place = ((time - round.from) / (round.to - round.from)) * 100;
-        const jumps = stops[i + 1]?.time === time;
-        // Not "inherit": browsers keep in an animation what was inherited when it was computed last.
-        return { place: jumps ? place - HAIR : place, value: seen ? "visible" : "hidden" };
-      }),
-      timing: "step-end",
-    };
-  });
 }

@@ -17,12 +17,11 @@ import {
   type Written,
 } from "./cssAnimation.ts";
 import { baked, needsBaking, simpleIterations } from "./cssBaked.ts";
-import { seenAnimations } from "./cssFaces.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
 import type { CssRule } from "./cssRule.ts";
 import { CSS_TOLERANCE, type CssCurves } from "./cssText.ts";
-import { seenOverTime } from "./seen.ts";
+import { seenAnimations, seenOverTime } from "./seen.ts";
 import { isShaken } from "./shaken.ts";
 
 /** What the writers of all parts share. */
@@ -173,13 +172,14 @@ function asOneProperty(
   name: string,
   scene: CssContext,
 ): Written {
-  const write = (values: readonly (number | string)[]) =>
+  const write = (values: readonly (number | string)[], isDeclared = false) =>
     combine(
       property,
       values.map((value) =>
         typeof value === "number" ? `${cssNumber(value)}${property.unit}` : value,
       ),
       scene,
+      isDeclared,
     );
   const moving = channels.filter(({ layers }) => layers.length > 0);
   const rest = channels.map((channel) => channel.rest);
@@ -215,7 +215,7 @@ function asOneProperty(
     moving.length === 0 &&
     property.implied === true &&
     channels.every(({ id, rest: value }) => value === channelOf(id).initial);
-  const declarations = isImplied ? [] : [`${property.property}: ${write(rest)};`];
+  const declarations = isImplied ? [] : [`${property.property}: ${write(rest, true)};`];
   return { declarations, registered: [], animations };
 }
 
@@ -270,7 +270,7 @@ function asCustomProperties(
       return `max(0px, ${terms.join(" + ")})`;
     return terms.length === 1 ? String(terms[0]) : `calc(${terms.join(" + ")})`;
   });
-  declarations.push(`${property.property}: ${combine(property, parts, scene)};`);
+  declarations.push(`${property.property}: ${combine(property, parts, scene, true)};`);
   return { declarations, registered, animations };
 }
 

@@ -11,8 +11,16 @@ export interface CssProperty {
   readonly tolerance: number;
   /** Whether the initial values of CSS are the same as those of Levitas. */
   readonly implied?: true;
-  /** Combines the values of the channels, with units; absent means separated by spaces. */
-  readonly write?: (values: readonly string[], scene: Pick<CssScene, "perspective">) => string;
+  /**
+   * Combines the values of the channels, with units; absent means separated by spaces.
+   *
+   * @param isDeclared whether it stands in a rule, beside other properties, and not in a keyframe
+   */
+  readonly write?: (
+    values: readonly string[],
+    scene: Pick<CssScene, "perspective">,
+    isDeclared?: boolean,
+  ) => string;
 }
 
 /** What writing a property needs to know of the scene. */
@@ -66,8 +74,10 @@ export const CSS_PROPERTIES: readonly CssProperty[] = [
     syntax: "<angle>",
     tolerance: 0.012,
     implied: true,
-    write: ([turnX, turnY, skew], { perspective }) =>
-      `perspective(${perspective}px) rotateX(${turnX}) rotateY(${turnY}) skewX(${skew})`,
+    // A custom property that nobody sets: what makes CSS smaller drops translate, rotate and scale beside a transform
+    // that it can read, as if that said them as well.
+    write: ([turnX, turnY, skew], { perspective }, isDeclared = false) =>
+      `perspective(${isDeclared ? `var(--eye, ${perspective}px)` : `${perspective}px`}) rotateX(${turnX}) rotateY(${turnY}) skewX(${skew})`,
   },
   {
     property: "opacity",

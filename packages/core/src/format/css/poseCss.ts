@@ -19,7 +19,7 @@ export function propertyTexts(
         ? printShownColor(pose, motion.slot(index, id))
         : `${cssNumber(clampShown(channelOf(id), pose[motion.slot(index, id)] as number))}${property.unit}`,
     );
-    const text = `${property.property}: ${combine(property, values, around)};`;
+    const text = `${property.property}: ${combine(property, values, around, true)};`;
     return { property: property.property, channels: property.channels, text };
   });
 }

@@ -1,7 +1,9 @@
 import { isBackShown, loopsOf, type Motion } from "../../motion/index.ts";
 import type { ChannelId } from "../../study/index.ts";
+import type { HandoffNames } from "../names.ts";
 import { marksOf, sample, thinned } from "./bake.ts";
-import { type Round, roundsOf } from "./cssBaked.ts";
+import { type CssAnimation, HAIR } from "./cssAnimation.ts";
+import { type Round, roundsOf, runOf } from "./cssBaked.ts";
 
 /** Whether something is seen from a time on, ms of the study. */
 export interface SeenStop {
@@ -71,4 +73,27 @@ export function seenOverTime(motion: Motion, index: number, side?: "front" | "ba
     return { round, stops };
   });
   return { initial, rounds };
+}
+
+/** What shows and hides an element, as animations that hold each value. */
+export function seenAnimations(
+  { rounds = [] }: SeenOverTime,
+  name: string,
+  index: number,
+  scene: { readonly names: Pick<HandoffNames, "keyframes"> },
+): CssAnimation[] {
+  return rounds.map(({ round, stops }) => {
+    const run = runOf(round, name, "visibility");
+    return {
+      ...run,
+      name: scene.names.keyframes(`${index} ${run.name}`, run.name),
+      frames: stops.map(({ time, seen }, i) => {
+        const place = ((time - round.from) / (round.to - round.from)) * 100;
+        const jumps = stops[i + 1]?.time === time;
+        // Not "inherit": browsers keep in an animation what was inherited when it was computed last.
+        return { place: jumps ? place - HAIR : place, value: seen ? "visible" : "hidden" };
+      }),
+      timing: "step-end",
+    };
+  });
 }

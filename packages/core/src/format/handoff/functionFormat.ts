@@ -1,4 +1,5 @@
 import { compileStudy } from "../../motion/index.ts";
+import { channelOf, followsLever } from "../../study/index.ts";
 import { cText, functionTables, scriptText } from "../function/functionText.ts";
 import { CHANNELS_OPTION } from "./framesFormat.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
@@ -47,8 +48,24 @@ export const functionFormat: HandoffFormat = {
     return { text: as === "c" ? cText(tables) : scriptText(tables, as === "ts") };
   },
   limits: (study, { as }) => {
-    const { endless } = compileStudy(study);
+    const motion = compileStudy(study);
+    const { endless } = motion;
+    // The speed of what moves in steps is nothing but jumps, which no polynomial follows.
+    const jumping = motion.followers.filter(
+      ({ follower: { of, source } }) =>
+        of === "speed" &&
+        !followsLever(source) &&
+        motion
+          .drivenAt(motion.figureIndex(source.figure), source.channel)
+          ?.layers.some(({ track }) =>
+            track.curves.some((_, i) => track.shape(i).kind === "steps"),
+          ),
+    );
     return [
+      ...jumping.map(({ follower: { figure, channel } }) => ({
+        what: `${study.figures.find(({ id }) => id === figure)?.name} · ${channelOf(channel).label} follows the speed of what moves in steps: around its jumps it may be off.`,
+        cure: "Follow its value, or another curve; --proof says by how much.",
+      })),
       ...(as === "c"
         ? [
             {

@@ -241,7 +241,7 @@ export const RUNTIME_PIECES: readonly {
   },
   {
     uses: [],
-    text: "function _e({value:n,V:e},r){return{G:(t,o)=>o===void 0?0:o*r+t*e(0),at(t,o,s){let i=t/r;return i<1?o*(1-n(i))+s*i*(1-i)**2:0},H(t,o,s){let i=t/r;return i>1?0:(-o*e(i)+s*(1-i)*(1-3*i))/r},length:(t,o)=>t===0&&o===0?0:r}}",
+    text: "function _e({value:n,V:e},r){return{G:(t,o)=>o===void 0?0:o*r+t*e(0),at(t,o,s){let i=t/r;return i<1?o*(1-n(i))+s*i*(1-i)**2:0},H(t,o,s){let i=t/r;return i>1+1e-9?0:(-o*e(i)+s*(1-i)*(1-3*i))/r},length:(t,o)=>t===0&&o===0?0:r}}",
   },
   {
     uses: [],

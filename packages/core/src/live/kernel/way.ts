@@ -95,7 +95,8 @@ export function curveWay(
     },
     rate(t, d, k) {
       const p = t / duration;
-      return p > 1 ? 0 : (-d * slope(p) + k * (1 - p) * (1 - 3 * p)) / duration;
+      // At its very end it still has the speed with which it lands; rounding must not take that away.
+      return p > 1 + 1e-9 ? 0 : (-d * slope(p) + k * (1 - p) * (1 - 3 * p)) / duration;
     },
     length: (d, k) => (d === 0 && k === 0 ? 0 : duration),
   };
