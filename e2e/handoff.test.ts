@@ -16,6 +16,7 @@ import { anyStudy, cases, demoStudies, IS_WHOLE } from "../packages/core/src/tes
 import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
 import { launchBrowser } from "./harness/browser.ts";
 import { choreography, restlessStudy } from "./harness/choreography.ts";
+import { SMALLEST } from "./harness/smallest.ts";
 import { buildStage, compareStage, expectAlike, playStage } from "./harness/stage.ts";
 
 /** How many random studies are compared. */
@@ -85,6 +86,18 @@ describe("the CSS hand-off in a real browser", () => {
   ];
   /** Of what other formats than CSS are made of: five demos and four awkward studies, all of them in the whole run. */
   const some = IS_WHOLE ? [...demos, ...awkward] : [...demos.slice(0, 2), ...awkward.slice(0, 4)];
+  it.each(
+    SMALLEST.flatMap(([name, study]) =>
+      ["css", "module"].map((format): [string, string, Study] => [format, name, study]),
+    ),
+  )("moves as it was seen, as %s: %s", async (format, _, study) => {
+    const motion = compileStudy(study);
+    await buildStage(page, study, format);
+    expectAlike(await compareStage(page, motion, momentsOf(motion, MOMENTS), 0.1));
+    await buildStage(page, study, format);
+    expectAlike(await playStage(page, motion));
+  });
+
   it.each(
     some.flatMap(([name, study]) =>
       ["css", "page", "module", "svg"].map((format): [string, string, Study] => [

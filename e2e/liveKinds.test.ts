@@ -21,7 +21,12 @@ const gate = (responses: readonly LiveResponse[]): Study =>
     ],
     sequence: [
       tween("t", 0, "lamp", [{ channel: "x", keys: [key(0, 120), key(800, 280)] }]),
-      { type: "cue", id: "horn", name: "Horn", tether: { to: "start", offset: 500 } },
+      {
+        type: "cue",
+        id: "horn",
+        name: "Horn",
+        tether: { to: "item", id: "t", edge: "start", offset: 500 },
+      },
     ],
     live: {
       poses: [

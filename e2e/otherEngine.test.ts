@@ -3,11 +3,15 @@ import type { Study } from "@levitas/core/study";
 import { anyStudy, demoStudies } from "../packages/core/src/testing/index.ts";
 import { momentsIn, offIn, playedIn, soughtIn, stageIn } from "./harness/engineStage.ts";
 import { type Engine, openEngine } from "./harness/engines.ts";
+import { SMALLEST } from "./harness/smallest.ts";
 
 const demos = demoStudies();
 const studies: [string, Study][] = [
   ...demos.filter(([name]) =>
     ["Boarding pass drops", "Pass turns over", "Lanes and tide"].includes(name),
+  ),
+  ...SMALLEST.filter(([name]) => /hides|shake, and/.test(name)).map(
+    ([name, study]): [string, Study] => [name, study],
   ),
   ...[7].map((seed): [string, Study] => [`random, seed ${seed}`, anyStudy(seed)]),
 ];

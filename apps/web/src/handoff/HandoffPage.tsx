@@ -46,6 +46,12 @@ export function HandoffPage(): ReactNode {
   return <HandoffRoom key={id} id={id} study={draft?.content ?? stored.document} found={handoff} />;
 }
 
+/** What a study leaves as if nothing else is asked for: one that answers as the module that does. */
+function firstFormat({ live }: Study): HandoffFormat {
+  const wanted = live && live.responses.length > 0 ? "live" : HANDOFF_FORMATS[0]?.id;
+  return HANDOFF_FORMATS.find(({ id }) => id === wanted) as HandoffFormat;
+}
+
 /** What was chosen for a format, or what it begins with where that cannot be any more. */
 function settingsOf(format: HandoffFormat, study: Study, kept: KeptHandoff): HandoffSettings {
   const ofStudy = format.options.filter(({ isOfStudy }) => isOfStudy).map(({ id }) => id);
@@ -79,9 +85,7 @@ function HandoffRoom({
   found: KeptHandoff;
 }): ReactNode {
   const [search, setSearch] = useSearchParams();
-  const format =
-    HANDOFF_FORMATS.find((each) => each.id === search.get("as")) ??
-    (HANDOFF_FORMATS[0] as (typeof HANDOFF_FORMATS)[number]);
+  const format = HANDOFF_FORMATS.find((each) => each.id === search.get("as")) ?? firstFormat(study);
   const [kept, change] = useKeptHandoff(id, found);
   const settings = useMemo(() => settingsOf(format, study, kept), [format, study, kept]);
   // What runs beside it and is compared: the study's own motion, or what a format makes of it.

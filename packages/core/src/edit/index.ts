@@ -43,7 +43,7 @@ export {
 export { setGuides } from "./figures/guides.ts";
 export { dissolveGroup, groupFigures, nestFigure } from "./figures/nesting.ts";
 export { type Change, type Edit, isEmpty, squash } from "./history/change.ts";
-export { changedThing } from "./history/changedThing.ts";
+export { type ChangedThings, changedThings } from "./history/changedThing.ts";
 export {
   forgetLast,
   goesOn,

@@ -8,6 +8,7 @@ import {
   joinProblem,
   joinTweens,
   makeSequenceGroup,
+  moveItems,
   orderItem,
   setItems,
   splitProblem,
@@ -25,6 +26,11 @@ const chosen = (bench: Bench): readonly string[] => bench.selection.items ?? [];
 function may(problem: string | undefined): boolean {
   if (problem) say(problem, { tone: "fault" });
   return problem === undefined;
+}
+
+/** Moves the chosen blocks by a time, ms. */
+export function moveChosen(bench: Bench, by: number): void {
+  bench.perform(moveItems, { ids: chosen(bench), by });
 }
 
 export function splitChosen(bench: Bench): void {

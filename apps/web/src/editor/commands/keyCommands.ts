@@ -3,7 +3,6 @@ import {
   deleteKeys,
   keyNear,
   keysOfFigure,
-  moveItems,
   moveKeys,
   setSpanCurves,
   setValueAt,
@@ -93,9 +92,8 @@ const moveBy =
   (frames: number) =>
   (bench: Bench): void => {
     const by = (1000 * frames) / bench.study.scene.frameRate;
-    const { keys, items = [] } = bench.selection;
-    if (hasBlocks(bench)) bench.perform(moveItems, { ids: items, by });
-    else bench.perform(moveKeys, { keyIds: keys, time: by });
+    if (hasBlocks(bench)) withBlocks((blocks) => blocks.moveChosen(bench, by))(bench);
+    else bench.perform(moveKeys, { keyIds: bench.selection.keys, time: by });
   };
 const canMove = (bench: Bench) => (hasBlocks(bench) ? undefined : needsKeys(bench));
 

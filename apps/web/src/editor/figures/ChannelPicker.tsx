@@ -1,10 +1,13 @@
 import type { Figure } from "@levitas/core/study";
-import type { ReactNode } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import { IconButton } from "../../ui/Button.tsx";
 import { PlusIcon } from "../../ui/icons.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
-import { ChannelSearch } from "./ChannelSearch.tsx";
+
+const ChannelSearch = lazy(async () => ({
+  default: (await import("./ChannelSearch.tsx")).ChannelSearch,
+}));
 
 /** A searchable list of the channels a figure can still get; `A` opens it for the chosen figure. */
 export function ChannelPicker({ figure }: { figure: Figure }): ReactNode {
@@ -25,7 +28,9 @@ export function ChannelPicker({ figure }: { figure: Figure }): ReactNode {
       className="max-h-96 w-56 gap-1 p-1.5"
     >
       {(typedAhead, close) => (
-        <ChannelSearch figure={figure} typedAhead={typedAhead} close={close} />
+        <Suspense fallback={null}>
+          <ChannelSearch figure={figure} typedAhead={typedAhead} close={close} />
+        </Suspense>
       )}
     </Panel>
   );

@@ -1,6 +1,5 @@
 import {
   type Change,
-  changedThing,
   type Edit,
   forgetLast,
   goesOn,
@@ -270,9 +269,7 @@ export class Bench {
     const now = performance.now();
     const isNudge = now - this.committedAt < ONE_STEP && goesOn(history, change);
     this.committedAt = now;
-    const where =
-      changedThing(change.after, change.patches) || changedThing(change.before, change.inverse);
-    const recorded = record(history, change, before, after, where);
+    const recorded = record(history, change, before, after);
     this.store.setState({
       history: isNudge ? mergeLast(recorded, change.label) : recorded,
       selection: after,

@@ -8,6 +8,39 @@ import {
   type Tween,
 } from "../../study/index.ts";
 import { placeItems } from "../../timeline/index.ts";
+import { applyTo } from "./change.ts";
+import type { History, HistoryEntry } from "./history.ts";
+
+/** What the steps of a history were about; see `changedThing`. */
+export interface ChangedThings {
+  /** Of what can be undone, the newest first. */
+  readonly past: readonly string[];
+  /** Of what can be redone, the next first. */
+  readonly future: readonly string[];
+}
+
+/** What the last steps of a history were about, and those that were taken back, `most` of each. */
+export function changedThings<Selection>(
+  { study, past, future }: History<Selection>,
+  most: number,
+): ChangedThings {
+  const thing = (before: Study, after: Study, { patches, inverse }: HistoryEntry<Selection>) =>
+    changedThing(after, patches) || changedThing(before, inverse);
+  const things: { past: string[]; future: string[] } = { past: [], future: [] };
+  let state = study;
+  for (const entry of past.slice(-most).reverse()) {
+    const before = applyTo(state, entry.inverse);
+    things.past.push(thing(before, state, entry));
+    state = before;
+  }
+  state = study;
+  for (const entry of future.slice(0, most)) {
+    const after = applyTo(state, entry.patches);
+    things.future.push(thing(state, after, entry));
+    state = after;
+  }
+  return things;
+}
 
 /**
  * What a change was about, in words: "Card · y, 400 ms", or the name of a figure or a block; "" where it is about several
@@ -15,7 +48,7 @@ import { placeItems } from "../../timeline/index.ts";
  *
  * @param study the state in which the thing is: after the change, or before it where that took it away
  */
-export function changedThing(study: Study, patches: readonly Patch[]): string {
+function changedThing(study: Study, patches: readonly Patch[]): string {
   const [words, ...others] = new Set(patches.map(({ path }) => wordsOf(study, path)));
   return words !== undefined && others.length === 0 ? words : nameOnly([words ?? "", ...others]);
 }

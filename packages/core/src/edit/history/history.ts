@@ -5,8 +5,6 @@ import { applyTo, type Change, isEmpty } from "./change.ts";
 /** One entry that can be undone, with the selection before and after it. */
 export interface HistoryEntry<Selection> {
   readonly label: string;
-  /** What it was about, such as "Card · y, 400 ms"; see `changedThing`. */
-  readonly where?: string | undefined;
   readonly patches: readonly Patch[];
   readonly inverse: readonly Patch[];
   readonly before: Selection;
@@ -34,14 +32,12 @@ export function record<Selection>(
   change: Change,
   before: Selection,
   after: Selection,
-  where?: string,
 ): History<Selection> {
   if (isEmpty(change)) return history;
   const { label, patches, inverse } = change;
-  const entry = { label, ...(where ? { where } : {}), patches, inverse, before, after };
   return {
     study: change.after,
-    past: [...history.past.slice(1 - LONGEST), entry],
+    past: [...history.past.slice(1 - LONGEST), { label, patches, inverse, before, after }],
     future: [],
   };
 }
@@ -90,7 +86,6 @@ export function mergeLast<Selection>(
   if (!first || !second) return history;
   const merged: HistoryEntry<Selection> = {
     label,
-    ...(second.where ? { where: second.where } : {}),
     // Fields that are set again and again need no more room than one time.
     ...(setSameFields(first.patches, second.patches)
       ? { patches: second.patches, inverse: first.inverse }

@@ -33,6 +33,8 @@ export interface TransitionOptions {
   readonly share: number;
   /** What people see who prefer reduced motion; the other pose at once if absent. */
   readonly reduced?: CssReduced | undefined;
+  /** How the two poses are called. */
+  readonly between?: readonly [from: string, to: string];
 }
 
 /** CSS that goes from how a study begins to how it ends, and what of the motion between is lost. */
@@ -67,7 +69,15 @@ interface Change extends TransitionOf {
  */
 export function transitionCss(
   study: Study,
-  { when, on, figures, selectors = {}, share, reduced = "end" }: TransitionOptions,
+  {
+    when,
+    on,
+    figures,
+    selectors = {},
+    share,
+    reduced = "end",
+    between = ["how it begins", "how it ends"],
+  }: TransitionOptions,
 ): TransitionCss {
   const motion = compileStudy(study);
   const names = handoffNames(study);
@@ -94,7 +104,8 @@ export function transitionCss(
     return [...found.registered, ...rules, ...faceBlocks(motion, i, selector, state, changed)];
   });
   const calm = reducedBlocks(changed, reduced, state);
-  const head = `/* ${cssComment(study.name)}: from how it begins to how it ends, ${cssNumber(motion.duration)} ms. */`;
+  const [from, to] = between;
+  const head = `/* ${cssComment(`${study.name}: from ${from} to ${to}`)}, ${Math.round(motion.duration)} ms. */`;
   return { text: `${[head, ...blocks, ...calm].join("\n\n")}\n`, classOf, selectorOf, lost, ways };
 }
 

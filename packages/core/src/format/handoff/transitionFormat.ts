@@ -38,6 +38,10 @@ const LAST = "last";
 const kept = (study: Study) =>
   study.live?.poses.length ? posesOf(study).map(({ id, name }) => ({ value: id, text: name })) : [];
 
+/** Whether a study answers, and keeps poses to go between. */
+const goesBetweenPoses = ({ live }: Study): boolean =>
+  live !== undefined && live.poses.length > 0 && live.responses.length > 0;
+
 /** The study between the two poses that were chosen: its own motion, or the way to a pose that was kept. */
 function played(study: Study, settings: HandoffSettings): Study {
   const { from, to } = settings;
@@ -90,6 +94,8 @@ export const transitionFormat: HandoffFormat = {
       choices: [{ value: FIRST, text: "how it begins" }],
       more: kept,
       initial: FIRST,
+      // A study that answers goes between its own poses.
+      initialOf: (study) => (goesBetweenPoses(study) ? REST_POSE : FIRST),
     },
     {
       type: "choice",
@@ -98,6 +104,7 @@ export const transitionFormat: HandoffFormat = {
       choices: [{ value: LAST, text: "how it ends" }],
       more: kept,
       initial: LAST,
+      initialOf: (study) => (goesBetweenPoses(study) ? (study.live?.poses[0]?.id ?? LAST) : LAST),
     },
     ON_OPTION,
     WITHIN_OPTION,
@@ -118,7 +125,13 @@ export const transitionFormat: HandoffFormat = {
   played,
   write: (whole, settings, parts) => {
     const study = played(whole, settings);
-    const { text, selectorOf } = transitionCss(study, optionsOf(settings, parts));
+    const name = (pose: string) => posesOf(whole).find(({ id }) => id === pose)?.name ?? pose;
+    const between =
+      study === whole ? undefined : (ends(whole, settings).map(name) as [string, string]);
+    const { text, selectorOf } = transitionCss(study, {
+      ...optionsOf(settings, parts),
+      ...(between ? { between } : {}),
+    });
     return { text, selectorOf };
   },
   limits: (whole, settings) => {
