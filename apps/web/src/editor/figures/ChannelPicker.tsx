@@ -1,10 +1,11 @@
 import type { Figure } from "@levitas/core/study";
-import { lazy, type ReactNode, Suspense } from "react";
+import { lazy, type ReactNode } from "react";
 import { IconButton } from "../../ui/Button.tsx";
 import { PlusIcon } from "../../ui/icons.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
 
+// The panel opens once it is there: what is typed until then is kept for it.
 const ChannelSearch = lazy(async () => ({
   default: (await import("./ChannelSearch.tsx")).ChannelSearch,
 }));
@@ -28,9 +29,7 @@ export function ChannelPicker({ figure }: { figure: Figure }): ReactNode {
       className="max-h-96 w-56 gap-1 p-1.5"
     >
       {(typedAhead, close) => (
-        <Suspense fallback={null}>
-          <ChannelSearch figure={figure} typedAhead={typedAhead} close={close} />
-        </Suspense>
+        <ChannelSearch figure={figure} typedAhead={typedAhead} close={close} />
       )}
     </Panel>
   );

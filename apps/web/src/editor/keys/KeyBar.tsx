@@ -103,9 +103,9 @@ export function KeyBar(): ReactNode {
       <CommandButton id="repeat" text="Repeat" />
       <SaveRecipe />
       <CommandButton id="delete" text="Delete" />
-      <span className="mx-1 h-5 w-px shrink-0 bg-rule" />
       {moves ? (
         <Suspense fallback={null}>
+          <span className="mx-1 h-5 w-px shrink-0 bg-rule" />
           <PathButton />
         </Suspense>
       ) : null}
