@@ -1,7 +1,8 @@
 import { useEffect } from "react";
 
 /**
- * Takes files and texts that are dropped anywhere on the page; what it takes comes when something is dragged over it.
+ * Takes files and texts that are dropped anywhere on the page. What it takes comes when something is dragged over it,
+ * also where that began before the page was there.
  *
  * @param take is asked first; answers whether it took the file
  */
@@ -13,10 +14,10 @@ export function useDropped(take?: (file: File) => Promise<boolean>): void {
       const { listen } = await import("./dropped.ts");
       if (!over) stop ??= listen(take);
     };
-    document.addEventListener("dragenter", late);
+    document.addEventListener("dragover", late);
     return () => {
       over = true;
-      document.removeEventListener("dragenter", late);
+      document.removeEventListener("dragover", late);
       stop?.();
     };
   }, [take]);
