@@ -4,6 +4,12 @@ import type { Study } from "../study/index.ts";
 const RESERVED: readonly string[] = ["front", "back", "scene", "playing"];
 
 /**
+ * Custom properties of our own CSS: how far a figure that shakes stands from the middle, and the distance of the eye,
+ * which nothing may set.
+ */
+const OWN_PROPERTIES: readonly string[] = ["--middle-x", "--middle-y", "--eye"];
+
+/**
  * Gives out names that no other has, whatever its letters' case: the wanted one, or that with a number. The same thing
  * (`of`) always has the same name.
  */
@@ -75,8 +81,7 @@ export function handoffNames({ figures }: Pick<Study, "figures">): HandoffNames 
     classes,
     classOf: Object.fromEntries(figures.map(({ id }, i) => [id, classes[i] as string])),
     keyframes: distinctNames(["none", "initial", "inherit", "unset", "revert"]),
-    // What shakes call how far a figure stands from the middle.
-    properties: distinctNames(["--middle-x", "--middle-y"]),
+    properties: distinctNames(OWN_PROPERTIES),
     ids: distinctNames(classes),
   };
 }

@@ -11,7 +11,7 @@ import { placeItems } from "../../timeline/index.ts";
 import { applyTo } from "./change.ts";
 import type { History, HistoryEntry } from "./history.ts";
 
-/** What the steps of a history were about; see `changedThing`. */
+/** What the steps of a history were about, in words such as "Card · y, 400 ms"; "" where it was about several things. */
 export interface ChangedThings {
   /** Of what can be undone, the newest first. */
   readonly past: readonly string[];
