@@ -108,6 +108,25 @@ describe("bringing in motion", () => {
     await page.waitForFunction(() => document.body.textContent?.includes("Gate notice"));
   });
 
+  it("leaves alone what of the page itself is dragged on it", async () => {
+    await page.goto(server.url);
+    await page.waitForSelector("a[data-study]");
+    await page.evaluate(async (text) => {
+      const data = new DataTransfer();
+      data.setData("text/plain", text);
+      for (const type of ["dragstart", "dragover", "dragover", "drop", "dragend"]) {
+        document.body.dispatchEvent(
+          new DragEvent(type, { dataTransfer: data, bubbles: true, cancelable: true }),
+        );
+        await new Promise((done) => setTimeout(done, 200));
+      }
+    }, CSS);
+    expect(await page.$('[data-testid="brought"]')).toBeNull();
+    // What comes from elsewhere after that is taken.
+    await dropped(CSS, "gate-slides.css");
+    await page.waitForSelector('[data-testid="brought"]');
+  }, 60_000);
+
   it("takes a file that is dropped on the Studies page: a study as it is, others as motion", async () => {
     await page.goto(server.url);
     await page.waitForSelector("main");

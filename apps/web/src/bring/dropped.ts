@@ -1,35 +1,23 @@
 import { bring } from "./bringing.ts";
 
 /** Listens for what is dropped on the page, fields apart, until the answer is called. */
-export function listen(take?: (file: File) => Promise<boolean>): () => void {
+export function listen(isOwn: () => boolean, take?: (file: File) => Promise<boolean>): () => void {
   const isField = ({ target }: Event) =>
     target instanceof Element && target.matches("input, textarea, select");
-  // Marked text of this very page that is dragged is nothing that is brought.
-  let isOwn = false;
-  const begin = () => {
-    isOwn = true;
-  };
-  const end = () => {
-    isOwn = false;
-  };
   const over = (event: DragEvent) => {
     if (!isField(event)) event.preventDefault();
   };
   const drop = (event: DragEvent) => {
-    if (event.defaultPrevented || isField(event) || isOwn) return;
+    if (event.defaultPrevented || isField(event) || isOwn()) return;
     event.preventDefault();
     const [file] = event.dataTransfer?.files ?? [];
     const text = event.dataTransfer?.getData("text/plain");
     if (file) void (async () => (await take?.(file)) || bring(await file.text(), file.name))();
     else if (text) bring(text);
   };
-  document.addEventListener("dragstart", begin);
-  document.addEventListener("dragend", end);
   document.addEventListener("dragover", over);
   document.addEventListener("drop", drop);
   return () => {
-    document.removeEventListener("dragstart", begin);
-    document.removeEventListener("dragend", end);
     document.removeEventListener("dragover", over);
     document.removeEventListener("drop", drop);
   };

@@ -10,14 +10,20 @@ export function useDropped(take?: (file: File) => Promise<boolean>): void {
   useEffect(() => {
     let stop: (() => void) | undefined;
     let over = false;
-    const late = async () => {
-      const { listen } = await import("./dropped.ts");
-      if (!over) stop ??= listen(take);
+    // What of this very page is dragged, such as marked text, is nothing that is brought.
+    let isOwn = false;
+    const drag = async ({ type }: Event) => {
+      if (type !== "dragover") isOwn = type === "dragstart";
+      else if (!isOwn) {
+        const { listen } = await import("./dropped.ts");
+        if (!over) stop ??= listen(() => isOwn, take);
+      }
     };
-    document.addEventListener("dragover", late);
+    const types = ["dragstart", "dragend", "dragover"];
+    for (const type of types) document.addEventListener(type, drag);
     return () => {
       over = true;
-      document.removeEventListener("dragover", late);
+      for (const type of types) document.removeEventListener(type, drag);
       stop?.();
     };
   }, [take]);
