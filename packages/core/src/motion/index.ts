@@ -11,6 +11,7 @@ export {
   layerVelocity,
   showingLayer,
   stackBeneath,
+  stackValue,
 } from "./compile/layers.ts";
 export type { DrivenChannel, Layer, LayerTime, Motion } from "./compile/motion.ts";
 export {

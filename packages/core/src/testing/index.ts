@@ -1,5 +1,4 @@
 export { anyCurve, anyFamily, anyPath, anySpring } from "./anyCurve.ts";
-export { anyEdit } from "./anyEdit.ts";
 export { anyHostileName } from "./anyHostileName.ts";
 export { anyLiveStudy, anyStorm } from "./anyLive.ts";
 export { ALL_KINDS, anySequence, type SequenceKinds } from "./anySequence.ts";
@@ -7,6 +6,7 @@ export { anyStudy } from "./anyStudy.ts";
 export { referenceBezier, referenceBezierAt } from "./bisection.ts";
 export { bezier, figure, key, kiosk, tween } from "./build.ts";
 export { demoStudies, liveDemos } from "./demos.ts";
+export { anyEdit, EDIT_KINDS, type Law, type Tried, tryEdit } from "./edits/index.ts";
 export { frozen } from "./frozen.ts";
 export { mutated, mutatedText } from "./mutate.ts";
 export { readCurveOf } from "./readCurveOf.ts";

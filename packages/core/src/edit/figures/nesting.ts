@@ -70,8 +70,9 @@ export const dissolveGroup = defineEdit<{ figureId: string }>(
   (draft, { figureId }, study) => {
     const group = study.figures.find((figure) => figure.id === figureId);
     if (!group) return;
+    // First, so that a tween that a member gets for itself hangs on nothing that goes.
+    removeFigures(draft, new Set([figureId]), study);
     for (const figure of study.figures)
       if (figure.parent === figureId) nestIn(draft, study, figure.id, group.parent);
-    removeFigures(draft, new Set([figureId]), study);
   },
 );

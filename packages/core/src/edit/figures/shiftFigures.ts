@@ -1,5 +1,5 @@
 import { current, type Draft, isDraft } from "immer";
-import type { Study, Track, Tween } from "../../study/index.ts";
+import { findTween, type Study, type Track, type Tween } from "../../study/index.ts";
 import { placeItems } from "../../timeline/index.ts";
 import { draftFigure, draftTweens, listHolding } from "../history/find.ts";
 import { freshId } from "../tween.ts";
@@ -57,7 +57,7 @@ function separateFigure(
   tween: Draft<Tween>,
   figure: string,
 ): Draft<Tween> {
-  const place = tween.figures.indexOf(figure);
+  const place = (findTween(study, tween.id) ?? tween).figures.indexOf(figure);
   const offsets = placeItems(study).byId.get(tween.id)?.offsets ?? [];
   const source = (isDraft(tween) ? current(tween) : tween) as Tween;
   const { stagger, ...rest } = source;

@@ -93,6 +93,8 @@ export interface NewKey {
   readonly tweenId: string;
   /** The tween to set the key on; absent for the one that plays at that time, or the nearest. */
   readonly onto?: string;
+  /** The time among the keys of `onto`, ms, where `time` is in a later iteration; absent for the first. */
+  readonly within?: number;
 }
 
 /**
@@ -120,7 +122,7 @@ export const addKey = defineEdit<NewKey>("set key", (draft, args, study) => {
   for (const tween of draftTweens(draft.sequence)) {
     if (tween.id !== place.tween.id) continue;
     const keys = tween.tracks.find((track) => track.channel === channel)?.keys ?? [];
-    const local = place.within(Math.max(time, 0));
+    const local = args.within ?? place.within(Math.max(time, 0));
     const onPath = (channel === "x" || channel === "y") && spacePathOf(place.tween);
     if (onPath && !keys.some((key) => Math.abs(key.time - local) < SAME_TIME)) {
       const [xId, yId] = channel === "x" ? [keyId, tweenId] : [tweenId, keyId];

@@ -48,12 +48,14 @@ export function mendOverlap(study: Study, { overlap, by }: { overlap: Overlap; b
     };
   }
   if (by === "add") return addInstead(study, overlap);
-  const loser = [...placeItems(study).byId.values()].find(({ item }) => item.id === overlap.loser);
-  const alone =
-    loser?.item.type === "tween" && loser.item.tracks.length === 1 && !loser.item.stagger;
-  return alone
-    ? trimTween(study, { tweenId: overlap.loser, edge: "end", time: overlap.from })
-    : trimTrack(study, overlap);
+  const tween = findTween(study, overlap.loser);
+  // Within a clip the last value is held to the clip's end, whatever keys are left: the clip itself ends earlier.
+  const isWhole = tween && (tween.clip || (tween.tracks.length === 1 && !tween.stagger));
+  if (!isWhole) return trimTrack(study, overlap);
+  const { within, outer } = placeItems(study);
+  // In a stagger the figure that is covered begins later than the tween.
+  const time = outer(overlap.loser, within(overlap.loser, overlap.from, overlap.figureId));
+  return trimTween(study, { tweenId: overlap.loser, edge: "end", time });
 }
 
 /** The layers of the channel that both tweens drive. */

@@ -1,4 +1,4 @@
-import type { Motion } from "../../motion/index.ts";
+import { createCompiler, type Motion } from "../../motion/index.ts";
 import type { ChannelId, Study } from "../../study/index.ts";
 import { type Change, squash } from "../history/change.ts";
 import { setValueAt } from "./setValueAt.ts";
@@ -30,7 +30,12 @@ export function setValuesAt(
     patches: [],
     inverse: [],
   };
-  for (const wanted of values)
-    whole = squash(whole, setValueAt(whole.after, motion, { ...wanted, time, tolerance }));
+  const compiler = createCompiler();
+  for (const wanted of values) {
+    // A key may have moved the start of what others are set on; rest values move nothing in time.
+    const isTimed = whole.after.sequence !== study.sequence;
+    const now = isTimed ? compiler.update(whole.after) : motion;
+    whole = squash(whole, setValueAt(whole.after, now, { ...wanted, time, tolerance }));
+  }
   return whole;
 }

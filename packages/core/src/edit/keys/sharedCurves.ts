@@ -1,6 +1,7 @@
 import type { Draft } from "immer";
 import type { Curve } from "../../curve/index.ts";
 import {
+  type CurveReference,
   curveOfKey,
   findKey,
   findTween,
@@ -9,7 +10,7 @@ import {
   type Study,
 } from "../../study/index.ts";
 import { defineEdit } from "../history/change.ts";
-import { type DraftKey, draftKey, draftTweens } from "../history/find.ts";
+import { type DraftKey, draftCurves, draftKey } from "../history/find.ts";
 import { giveSpanCurve, timingKey } from "../tween.ts";
 
 /** The number of spans that follow a shared curve. A span begins at a key only if another key comes after it. */
@@ -79,17 +80,16 @@ export const renameShared = defineEdit<{ curveId: string; name: string }>(
   },
 );
 
-/** Deletes a shared curve; every span that followed it gets its own copy, so that no motion changes. */
+/** Deletes a shared curve; everything that followed it gets its own copy, so that no motion changes. */
 export const deleteShared = defineEdit<{ curveId: string }>(
   "delete shared curve",
   (draft, { curveId }) => {
     const shared = draft.curves.find((each) => each.id === curveId);
     if (!shared) return;
-    for (const tween of draftTweens(draft.sequence))
-      for (const track of tween.tracks)
-        for (const key of track.keys)
-          if (key.curve && "shared" in key.curve && key.curve.shared === curveId)
-            key.curve = shared.curve;
+    for (const { holder, field } of draftCurves(draft)) {
+      const curve = holder[field] as Curve | CurveReference | undefined;
+      if (curve && "shared" in curve && curve.shared === curveId) holder[field] = shared.curve;
+    }
     draft.curves = draft.curves.filter((each) => each.id !== curveId);
   },
 );

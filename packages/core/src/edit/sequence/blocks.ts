@@ -56,9 +56,11 @@ export const trimTween = defineEdit<{ tweenId: string; edge: "start" | "end"; ti
     const { from, to } = clipOf(tween);
     for (const target of draftTweens(draft.sequence)) {
       if (target.id !== tweenId) continue;
-      if (edge === "end")
-        setClip(target, from, Math.min(Math.max(at, from + SHORTEST), keysLength(tween)));
-      else {
+      if (edge === "end") {
+        // Its keys may have been deleted as far as where it begins.
+        const least = from + SHORTEST;
+        setClip(target, from, Math.max(Math.min(at, keysLength(tween)), least));
+      } else {
         const begin = Math.max(Math.min(at, to - SHORTEST), 0);
         setClip(target, begin, to);
         target.tether.offset += begin - from;

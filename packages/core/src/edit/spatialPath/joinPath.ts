@@ -44,13 +44,14 @@ export function joinable(
 ): { readonly x: Layer; readonly y: Layer } | undefined {
   const layerOf = (channel: "x" | "y") => {
     const index = motion.figureIndex(figureId);
-    const driven = motion.driven.find((each) => each.slot === motion.slot(index, channel));
-    const [layer, ...more] = driven?.layers ?? [];
+    const [layer, ...more] = motion.drivenAt(index, channel)?.layers ?? [];
     const alone = layer && more.length === 0 && !layer.time && layer.tween.figures.length === 1;
     return alone && !layer.relative && !layer.tween.path ? layer : undefined;
   };
   if (motion.figureIndex(figureId) < 0) return undefined;
   const [x, y] = [layerOf("x"), layerOf("y")];
+  // One tween holds both after its end, or neither.
+  if (x?.fill !== y?.fill) return undefined;
   return x && y && x.track.track.keys.length + y.track.track.keys.length > 2 ? { x, y } : undefined;
 }
 
@@ -70,12 +71,14 @@ export const joinPath = defineEdit<{ figureId: string; newId: () => string }>(
     const times = new Set<number>();
     for (const { origin: from, track } of [x, y])
       for (const time of track.times) times.add(from + time);
+    // Where one of them comes to its end before the other does, it may fall back to its value at rest.
+    for (const { start, end } of [x, y]) for (const time of [start, end]) times.add(time);
     const sorted = [...times].sort((a, b) => a - b);
     const pairs: Pair[] = [];
     sorted.forEach((time, i) => {
       const next = sorted[i + 1];
       if (next === undefined) pairs.push({ time, ...placeAt(motion, figureId, time) });
-      else pairs.push(...fitStretch({ motion, figureId, layers, from: time, to: next }, 0));
+      else pairs.push(...fitInterval({ motion, figureId, layers, from: time, to: next }));
     });
     // The handle towards a piece's end belongs to the pair that ends it.
     const keys = pairs.map((pair, i) => ({ ...pair, in: pairs[i - 1]?.nextIn }));
@@ -99,8 +102,9 @@ export const joinPath = defineEdit<{ figureId: string; newId: () => string }>(
       const base = x.origin + Math.min(shift, 0);
       const track = (axis: "x" | "y", layer: Layer) => ({
         channel: axis,
-        keys: keys.map((key) => ({
-          id: knownId(layer, key.time) ?? newId(),
+        keys: keys.map((key, i) => ({
+          // Of two at a jump the later one is the key that was there.
+          id: (keys[i + 1]?.time === key.time ? undefined : knownId(layer, key.time)) ?? newId(),
           time: key.time - base,
           value: key[axis],
           ...(key.curve ? { curve: key.curve as Draft<Curve> } : {}),
@@ -140,13 +144,79 @@ function placeAt(motion: Motion, figureId: string, time: number): Spot {
   return { x: motion.valueAt(index, "x", time), y: motion.valueAt(index, "y", time) };
 }
 
-/** The pairs of an interval, without the one at its end. */
+/** How long before a time one looks at what a jump there leaves, ms. */
+const BEFORE = 1e-6;
+/** More jumps and kinks than these within one interval are not divided at. */
+const MOST_PARTS = 64;
+
+/** The pairs of an interval between keys, without the one at its end; divided at what jumps or bends within it. */
+function fitInterval(stretch: Stretch): Pair[] {
+  const { motion, figureId, layers, from, to } = stretch;
+  const straight = straightCurve(layers, from, to);
+  if (straight)
+    return [
+      { time: from, ...placeAt(motion, figureId, from), curve: straight },
+      ...jumpAt(stretch, to, arrivalOf(stretch)),
+    ];
+  const marks = [...landmarksIn(layers.x, from, to), ...landmarksIn(layers.y, from, to)];
+  const inside = [...new Set(marks)].sort((a, b) => a - b).slice(0, MOST_PARTS);
+  const bounds = [from, ...inside, to];
+  return bounds.slice(1).flatMap((end, i) => {
+    const part = { ...stretch, from: bounds[i] as number, to: end };
+    return [...fitStretch(part, 0), ...jumpAt(part, end, placeAt(motion, figureId, end - BEFORE))];
+  });
+}
+
+/** The pair before a jump at a time, where the figure arrives elsewhere than it goes on from; none without a jump. */
+function jumpAt({ motion, figureId }: Stretch, time: number, arrives: Spot): Pair[] {
+  const goesOn = placeAt(motion, figureId, time);
+  const size = Math.hypot(arrives.x - goesOn.x, arrives.y - goesOn.y);
+  return size > JUMP ? [{ time, ...arrives }] : [];
+}
+
+/** What is no farther is no jump but what was covered in `BEFORE`, px. */
+const JUMP = 1e-3;
+
+/** Where a straight interval ends: what moves at the end of its span, what rests where it is just before. */
+function arrivalOf({ motion, figureId, layers, from, to }: Stretch): Spot {
+  const rests = placeAt(motion, figureId, to - BEFORE);
+  const arrive = ({ track, origin }: Layer, otherwise: number) => {
+    const span = spanBetween({ track, origin }, from, to);
+    return span === undefined ? otherwise : (track.values[span + 1] as number);
+  };
+  return { x: arrive(layers.x, rests.x), y: arrive(layers.y, rests.y) };
+}
+
+/** The span of a track that begins and ends at two times; undefined for none. */
+function spanBetween(
+  { track, origin }: Pick<Layer, "track" | "origin">,
+  from: number,
+  to: number,
+): number | undefined {
+  for (let i = 0; i + 1 < track.times.length; i++) {
+    const [a, b] = [origin + (track.times[i] as number), origin + (track.times[i + 1] as number)];
+    if (Math.abs(a - from) < 1e-9 && Math.abs(b - to) < 1e-9 && b > a) return i;
+  }
+  return undefined;
+}
+
+/** The times within an interval at which a layer may jump or bend. */
+function landmarksIn({ track, origin }: Layer, from: number, to: number): number[] {
+  const found: number[] = [];
+  for (let i = 0; i + 1 < track.times.length; i++) {
+    const a = origin + (track.times[i] as number);
+    const width = (track.times[i + 1] as number) - (track.times[i] as number);
+    if (a >= to || a + width <= from) continue;
+    for (const p of track.landmarks(i)) found.push(a + width * p);
+  }
+  return found.filter((time) => time > from + 1e-6 && time < to - 1e-6);
+}
+
+/** The pairs of an interval without jumps, without the one at its end. */
 function fitStretch(stretch: Stretch, depth: number): Pair[] {
   const { motion, figureId, layers, from, to } = stretch;
   const at = (time: number) => placeAt(motion, figureId, time);
-  const [start, end] = [at(from), at(to)];
-  const straight = straightCurve(layers, from, to);
-  if (straight) return [{ time: from, ...start, curve: straight }];
+  const [start, end] = [at(from), at(to - BEFORE)];
   const speed = (time: number): Spot => ({
     x: trackVelocity(layers.x.track, layers.x.origin, time, 0) / 1000,
     y: trackVelocity(layers.y.track, layers.y.origin, time, 0) / 1000,
