@@ -18,6 +18,7 @@ export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
   const { id } = useParams();
   const past = useBenchState(({ history }) => history.past.at(-1)?.label);
   const future = useBenchState(({ history }) => history.future[0]?.label);
+  const isHeld = useBenchState(({ selection }) => Object.keys(selection.held ?? {}).length > 0);
   return (
     <Header
       actions={
@@ -50,7 +51,11 @@ export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
       }
     >
       <StudyName />
-      <SaveNote keeper={keeper} />
+      <SaveNote
+        keeper={keeper}
+        held="A path runs back in time; its span keeps the curve it had."
+        isHeld={isHeld}
+      />
       <Nav />
     </Header>
   );

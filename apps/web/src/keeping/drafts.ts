@@ -108,18 +108,40 @@ function inOrder(work: () => Promise<unknown>): void {
   queue = queue.then(work).catch(warn);
 }
 
-/** Keeps unsaved work in the browser. */
+/** How long at least lies between two writings of drafts, ms: each copies a whole document. */
+const WRITE_EVERY = 200;
+/** The newest draft of each document that is not written yet. */
+const pending = new Map<string, Omit<KeptDraft, "tab">>();
+let timer: ReturnType<typeof setTimeout> | undefined;
+let writtenAt = Number.NEGATIVE_INFINITY;
+
+function writePending(): void {
+  clearTimeout(timer);
+  timer = undefined;
+  writtenAt = performance.now();
+  const all = [...pending.values()];
+  pending.clear();
+  for (const draft of all)
+    inOrder(async () => {
+      const name = await tab;
+      await set(keyOf(draft.kind, draft.id, name), { ...draft, tab: name }, store);
+    });
+}
+
+// What is left to write when the page goes is written then.
+globalThis.addEventListener?.("pagehide", writePending);
+
+/** Keeps unsaved work in the browser: at once, or with what follows within 200 ms. */
 export function keepDraft<T>(kind: DraftKind, id: string, draft: Draft<T>): void {
-  const at = Date.now();
-  inOrder(async () => {
-    const name = await tab;
-    const kept: KeptDraft = { ...draft, kind, id, tab: name, at };
-    await set(keyOf(kind, id, name), kept, store);
-  });
+  pending.set(`${kind} ${id}`, { ...draft, kind, id, at: Date.now() });
+  const wait = writtenAt + WRITE_EVERY - performance.now();
+  if (wait <= 0) writePending();
+  else timer ??= setTimeout(writePending, wait);
 }
 
 /** Forgets this tab's work on a document; the server has it, or the person chose another state. */
 export function dropDraft(kind: DraftKind, id: string): void {
+  pending.delete(`${kind} ${id}`);
   inOrder(async () => remove(keyOf(kind, id, await tab)));
 }
 
@@ -136,6 +158,7 @@ export async function leftDrafts<T>(kind: DraftKind, id: string): Promise<LeftDr
 /** Work on any document of a kind that nobody is doing any more: this tab's first, then the newest. */
 export async function allLeftDrafts<T>(kind: DraftKind): Promise<LeftDraft<T>[]> {
   const name = await tab;
+  writePending();
   await queue;
   const held = navigator.locks ? ((await navigator.locks.query()).held ?? []) : [];
   const living = new Set(held.map((lock) => lock.name));

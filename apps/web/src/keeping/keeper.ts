@@ -187,8 +187,7 @@ export class Keeper<T> {
     this.acknowledged = content;
     this.unanswered = [];
     this.tries = 0;
-    if (this.wanted === content || this.place.isSame(this.wanted, content)) {
-      this.acknowledged = this.wanted;
+    if (this.wanted === content) {
       this.clear();
       return;
     }

@@ -51,6 +51,7 @@ export {
   type HistoryEntry,
   mergeLast,
   record,
+  recordSelection,
   redo,
   startHistory,
   undo,

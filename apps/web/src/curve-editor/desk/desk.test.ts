@@ -24,7 +24,9 @@ function lay(curve: Curve, keepsTangles = false) {
         frame.isWanted = true;
       },
     } as CurveHost["clock"],
-    keepsTangles,
+    ...(keepsTangles
+      ? {}
+      : { hold: (next: Curve) => desk.take(desk.store.getState().curve, next) }),
     progress: () => 0,
     duration: () => 800,
     set: (next) => {

@@ -55,8 +55,8 @@ export interface HostDrag {
 /** The place where a curve lives: a span of a study, a room of its own, a row of the lineup. */
 export interface CurveHost {
   readonly clock: Clock;
-  /** Whether it keeps a path that runs back in time. */
-  readonly keepsTangles: boolean;
+  /** Holds a path that runs back in time beside the curve it keeps; absent where it keeps such paths itself. */
+  readonly hold?: (curve: Curve) => void;
   progress(): number;
   duration(): number;
   /** Changes the curve as one step that can be undone, and tells the desk through `take`. */
@@ -140,18 +140,19 @@ export class CurveDesk {
     return this.store.getState().points;
   }
 
-  /** The place of the curve says what it keeps now. A draft stays until that changes. */
-  take(curve: Curve): void {
+  /** The place of the curve says what it keeps now, and what it holds beside that: what it held, if the curve is the same. */
+  take(curve: Curve, held?: Curve | null): void {
     const state = this.store.getState();
-    if (curve === state.curve) return;
-    this.store.setState({ curve, draft: null, points: this.prune(curve, state.points) });
+    const draft = held === undefined && curve === state.curve ? state.draft : (held ?? null);
+    if (curve === state.curve && draft === state.draft) return;
+    this.store.setState({ curve, draft, points: this.prune(draft ?? curve, state.points) });
     this.plotStale = true;
     this.invalidate();
   }
 
   /** Another curve altogether lies on the desk. */
-  replace(curve: Curve): void {
-    this.store.setState({ curve, draft: null, points: [], ghost: null });
+  replace(curve: Curve, draft: Curve | null = null): void {
+    this.store.setState({ curve, draft, points: [], ghost: null });
     this.fitPlot();
   }
 
@@ -163,11 +164,8 @@ export class CurveDesk {
   /** Changes the curve, as one step. `points` are selected afterwards. */
   set(curve: Curve, points: readonly number[] = this.points): void {
     this.noteGhost();
-    if (!this.host.keepsTangles && isTangled(curve)) this.store.setState({ draft: curve });
-    else {
-      this.host.set(curve);
-      this.store.setState({ draft: null });
-    }
+    if (this.host.hold && isTangled(curve)) this.host.hold(curve);
+    else this.host.set(curve);
     this.select(this.prune(curve, points));
     this.plotStale = true;
     this.invalidate();
@@ -193,17 +191,18 @@ export class CurveDesk {
       update: (curve) => {
         if (!drag.host.active) return;
         drag.curve = curve;
-        if (this.host.keepsTangles || !isTangled(curve)) drag.host.update(curve);
+        if (!this.host.hold || !isTangled(curve)) drag.host.update(curve);
         this.invalidate();
       },
       commit: () => {
         const { curve } = drag;
         if (!drag.host.active) return end();
         if (curve) this.noteGhost();
-        const isDraft = curve !== undefined && !this.host.keepsTangles && isTangled(curve);
-        if (isDraft) drag.host.cancel();
-        else drag.host.commit();
-        if (curve) this.store.setState({ draft: isDraft ? curve : null });
+        const { hold } = this.host;
+        if (hold && curve && isTangled(curve)) {
+          drag.host.cancel();
+          hold(curve);
+        } else drag.host.commit();
         end();
       },
       cancel: () => {

@@ -46,7 +46,7 @@ export function createDesk(curve: Curve, place: LoosePlace): LooseDesk {
   };
   const desk: CurveDesk = new CurveDesk(curve, {
     clock: place.clock,
-    keepsTangles: place.keepsTangles,
+    ...(place.keepsTangles ? {} : { hold: (next: Curve) => desk.take(stepNow().curve, next) }),
     progress: () => Math.min(place.clock.shownTime / place.duration(), 1),
     duration: place.duration,
     set: (next) => {

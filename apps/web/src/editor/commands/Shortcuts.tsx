@@ -2,11 +2,12 @@ import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { bring } from "../../bring/bringing.ts";
 import { Button, IconButton } from "../../ui/Button.tsx";
+import { say } from "../../ui/notices.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { reachedByKeyboard } from "../../ui/pointerFocus.ts";
 import { useHeldKey } from "../../ui/useHeldKey.ts";
 import { useBench } from "../session/BenchContext.ts";
-import { MOD, runCommand } from "./command.ts";
+import { MOD, whyNot } from "./command.ts";
 import { COMMANDS } from "./commands.ts";
 import { copyChosen } from "./copyKeys.ts";
 
@@ -36,7 +37,10 @@ export function Shortcuts(): ReactNode {
       event.preventDefault();
       // A held key repeats: that counts for stepping alone.
       if (event.repeat && !command.repeats) return;
-      runCommand(command, bench);
+      const why = whyNot(command, bench);
+      if (why === undefined) command.run(bench);
+      // Escape is pressed to be rid of things, whatever they are.
+      else if (hotkey !== "escape") say(why);
     },
     // Beads and handles are sliders, numbers spin buttons, switches radios; no text is typed in those.
     { enableOnFormTags: ["slider", "spinbutton", "radio"] },

@@ -19,7 +19,7 @@ import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
 
-/** What can be done with the chosen blocks. Each answers why it cannot be done, or undefined where it was. */
+/** The blocks that everything here is done with. */
 const chosen = (bench: Bench): readonly string[] => bench.selection.items ?? [];
 
 /** Says why something cannot be done; answers whether it can. */
@@ -35,16 +35,20 @@ export function moveChosen(bench: Bench, by: number): void {
 
 export function splitChosen(bench: Bench): void {
   const [id] = chosen(bench);
-  const time = bench.clock.time;
+  const { time } = bench.clock;
   if (id === undefined || !may(splitProblem(bench.study, id, time))) return;
   bench.perform(splitTween, { tweenId: id, time, newId: () => nanoid(8) });
   say("Split at the playhead. Both parts keep all keys; draw their ends out to see more.");
 }
 
+/** Why the chosen blocks cannot be joined; undefined where they can. */
+export function joinWhy(bench: Bench): string | undefined {
+  return joinProblem(bench.study, chosen(bench));
+}
+
 export function joinChosen(bench: Bench): void {
-  const ids = chosen(bench);
-  if (!may(joinProblem(bench.study, ids))) return;
-  bench.perform(joinTweens, { ids });
+  if (!may(joinWhy(bench))) return;
+  bench.perform(joinTweens, { ids: chosen(bench) });
 }
 
 export function duplicateChosen(bench: Bench): void {
@@ -78,28 +82,42 @@ export function groupChosenBlocks(bench: Bench): void {
   say("Grouped. Double-click its name to give it one.");
 }
 
+/** Why the chosen block cannot be dissolved; undefined where it can. */
+export function dissolveWhy(bench: Bench): string | undefined {
+  return dissolveProblem(bench.study, chosen(bench)[0] ?? "");
+}
+
 export function dissolveChosen(bench: Bench): void {
   const [id] = chosen(bench);
-  if (id === undefined || !may(dissolveProblem(bench.study, id))) return;
+  if (id === undefined || !may(dissolveWhy(bench))) return;
   const group = findItem(bench.study, id);
   const members = group?.type === "group" ? group.items.map((item) => item.id) : [];
   bench.perform(dissolveSequenceGroup, { id });
   bench.selectItems(members);
 }
 
+/** The list that the chosen block stands in, and its place there. */
+function listOfChosen(bench: Bench): { readonly list: readonly string[]; readonly at: number } {
+  const { byId, membersOf } = bench.motion.placements;
+  const placed = byId.get(chosen(bench)[0] ?? "");
+  const list = placed ? membersOf(placed.level).map(({ item }) => item.id) : [];
+  return { list, at: placed ? list.indexOf(placed.item.id) : -1 };
+}
+
+/** Why the chosen block cannot go up (−1) or down (1) in its list; undefined where it can. */
+export function orderWhy(bench: Bench, way: 1 | -1): string | undefined {
+  const { list, at } = listOfChosen(bench);
+  if (list[at + way] !== undefined) return undefined;
+  return `It is the ${way === -1 ? "first" : "last"} of its list already.`;
+}
+
 /** Puts the chosen block above or below its neighbour: of two that start together the lower one wins. */
 export function orderChosen(bench: Bench, way: 1 | -1): void {
-  const [id] = chosen(bench);
-  const placed = id === undefined ? undefined : bench.motion.placements.byId.get(id);
-  if (!placed) return;
-  const list = bench.motion.placements.membersOf(placed.level).map(({ item }) => item.id);
-  const at = list.indexOf(placed.item.id);
-  const before = way === -1 ? list[at - 1] : (list[at + 2] ?? null);
-  if (before === undefined || (way === 1 && at === list.length - 1)) {
-    say(`It is the ${way === -1 ? "first" : "last"} of its list already.`);
-    return;
-  }
-  bench.perform(orderItem, { id: placed.item.id, before });
+  const { list, at } = listOfChosen(bench);
+  const id = list[at];
+  if (id === undefined || !may(orderWhy(bench, way))) return;
+  const before = way === -1 ? (list[at - 1] ?? null) : (list[at + 2] ?? null);
+  bench.perform(orderItem, { id, before });
 }
 
 /** Cuts the tethers of the chosen blocks; none of them moves. */

@@ -61,11 +61,26 @@ export const needsBlocks = (bench: Bench): string | undefined => {
   return hasBlocks(bench) ? undefined : "Choose a block first.";
 };
 
+type BlockCommands = typeof import("./blockCommands.ts");
+
+let blockCommands: BlockCommands | undefined;
+const bringBlockCommands = (): Promise<BlockCommands> =>
+  import("./blockCommands.ts").then((commands) => {
+    blockCommands = commands;
+    return commands;
+  });
+
 /** Brings what commands for blocks take, when blocks are looked at. */
-export const loadBlockCommands = (): void => void import("./blockCommands.ts");
+export const loadBlockCommands = (): void => void bringBlockCommands();
+
+/** Why something for chosen blocks does not apply, asked of what comes with the view of the blocks. */
+export const whyBlocks =
+  (ask: (commands: BlockCommands, bench: Bench) => string | undefined) =>
+  (bench: Bench): string | undefined =>
+    needsBlocks(bench) ?? (blockCommands && ask(blockCommands, bench));
 
 /** Something for chosen blocks. What it takes comes with the view of the blocks. */
 export const withBlocks =
-  (work: (commands: typeof import("./blockCommands.ts"), bench: Bench) => void) =>
+  (work: (commands: BlockCommands, bench: Bench) => void) =>
   (bench: Bench): void =>
-    void import("./blockCommands.ts").then((commands) => work(commands, bench));
+    void bringBlockCommands().then((commands) => work(commands, bench));

@@ -7,6 +7,7 @@ import {
   isWithin,
   nestFigure,
   orderFigure,
+  squash,
 } from "@levitas/core/edit";
 import type { Figure, Study } from "@levitas/core/study";
 import { nanoid } from "nanoid";
@@ -56,6 +57,46 @@ export function groupChosen(bench: Bench, figureIds: readonly string[]): boolean
   return true;
 }
 
+/** Deletes figures as one step, and says so. */
+export function deleteFigures(bench: Bench, ids: readonly string[]): void {
+  const { study } = bench;
+  const names = study.figures.filter(({ id }) => ids.includes(id)).map(({ name }) => name);
+  const [first, ...others] = ids;
+  if (first === undefined || names.length === 0) return;
+  bench.perform(
+    (of: Study) =>
+      others.reduce(
+        (change, figureId) => squash(change, deleteFigure(change.after, { figureId })),
+        deleteFigure(of, { figureId: first }),
+      ),
+    undefined,
+  );
+  const what = names.length === 1 ? `“${names[0]}”` : `${names.length} figures`;
+  say(`Deleted ${what}.`, { action: { text: "Undo", run: () => bench.undo() } });
+}
+
+/** Duplicates a figure with its motion, and chooses the copy. */
+export function duplicateOne(bench: Bench, figureId: string): void {
+  const { study } = bench;
+  const figure = study.figures.find(({ id }) => id === figureId);
+  if (!figure) return;
+  const known = new Set(study.figures.map(({ id }) => id));
+  const name = freeName(study, figure.name);
+  bench.perform(duplicateFigure, { figureId, name, newId: () => nanoid(8) });
+  const copy = bench.study.figures.find(({ id }) => !known.has(id));
+  if (copy) bench.select({ figure: copy.id, channel: null, span: null, keys: [] });
+  say(`Duplicated ${figure.name} as ${name}.`);
+}
+
+/** Moves a figure one place up the list, further back (−1), or down, further in front (1). */
+export function moveInList(bench: Bench, figureId: string, way: 1 | -1): void {
+  const { figures } = bench.study;
+  const index = figures.findIndex(({ id }) => id === figureId);
+  const before = way === -1 ? figures[index - 1]?.id : (figures[index + 2]?.id ?? null);
+  if (index < 0 || before === undefined) return;
+  bench.perform(orderFigure, { figureId, before });
+}
+
 /** What can be done with a figure, as its menu shows it. */
 export function figureMenu(
   bench: Bench,
@@ -74,23 +115,13 @@ export function figureMenu(
   },
 ): MenuItem[] {
   const index = study.figures.findIndex(({ id }) => id === figure.id);
-  const [above, below] = [study.figures[index - 1], study.figures[index + 2]];
   const [other] = beside;
   const into = study.figures.find(({ id }) => id === other);
   const parent = study.figures.find(({ id }) => id === figure.parent);
   return [
     { text: "Dress…", onSelect: dress },
-    { text: "Rename", onSelect: rename },
-    {
-      text: "Duplicate",
-      hint: "with its motion",
-      onSelect: () =>
-        bench.perform(duplicateFigure, {
-          figureId: figure.id,
-          name: freeName(study, figure.name),
-          newId: () => nanoid(8),
-        }),
-    },
+    { text: "Rename", hint: "F2", onSelect: rename },
+    { text: "Duplicate", hint: "Shift D", onSelect: () => duplicateOne(bench, figure.id) },
     { text: "Copy its motion", onSelect: () => copyMotion(bench, figure.id) },
     { text: "Copy as CSS", onSelect: () => void copyAs(bench, { figure: figure.id }, "css") },
     {
@@ -140,29 +171,19 @@ export function figureMenu(
     {
       text: "Move up",
       hint: "further back",
-      disabled: !above,
-      onSelect: () =>
-        above && bench.perform(orderFigure, { figureId: figure.id, before: above.id }),
+      disabled: index <= 0,
+      onSelect: () => moveInList(bench, figure.id, -1),
     },
     {
       text: "Move down",
       hint: "further in front",
       disabled: index >= study.figures.length - 1,
-      onSelect: () =>
-        bench.perform(orderFigure, { figureId: figure.id, before: below?.id ?? null }),
+      onSelect: () => moveInList(bench, figure.id, 1),
     },
     {
       text: "Bring into view",
       onSelect: () => bench.camera.show(boundsNow(bench, figure.id)),
     },
-    {
-      text: "Delete figure",
-      onSelect: () => {
-        bench.perform(deleteFigure, { figureId: figure.id });
-        say(`Deleted “${figure.name}”.`, {
-          action: { text: "Undo", run: () => bench.undo() },
-        });
-      },
-    },
+    { text: "Delete figure", onSelect: () => deleteFigures(bench, [figure.id]) },
   ];
 }

@@ -193,7 +193,7 @@ export const KEY_COMMANDS: readonly Command[] = [
     why: (bench) =>
       hasBlocks(bench) || keysToDelete(bench).length > 0
         ? undefined
-        : "Choose keys, a bar or a channel that has keys first.",
+        : "Choose keys, a bar or a channel that has keys first; Shift Delete deletes the figure.",
     run: (bench) => {
       if (hasBlocks(bench)) withBlocks((blocks) => blocks.deleteChosen(bench))(bench);
       else deleteChosenKeys(bench);

@@ -1,6 +1,27 @@
 import { bring } from "../../bring/bringing.ts";
+import type { Bench } from "../session/bench.ts";
 import { chosenFigures } from "../session/selection.ts";
-import { type Command, hasBlocks, MOD, NO_FIGURE, needsBlocks, withBlocks } from "./command.ts";
+import {
+  type Command,
+  hasBlocks,
+  MOD,
+  NO_FIGURE,
+  needsBlocks,
+  whyBlocks,
+  withBlocks,
+} from "./command.ts";
+
+const needsFigure = ({ selection }: Bench): string | undefined =>
+  selection.figure === null ? NO_FIGURE : undefined;
+
+/** Something for the chosen figure. What it takes comes with the menus of figures. */
+const withFigure =
+  (work: (actions: typeof import("./figureActions.ts"), bench: Bench, id: string) => void) =>
+  (bench: Bench): void => {
+    const { figure } = bench.selection;
+    if (figure !== null)
+      void import("./figureActions.ts").then((actions) => work(actions, bench, figure));
+  };
 
 /** What is done with figures and blocks, and with the study as a whole. */
 export const STUDY_COMMANDS: readonly Command[] = [
@@ -9,8 +30,61 @@ export const STUDY_COMMANDS: readonly Command[] = [
     label: "Add a channel to the chosen figure",
     keys: ["a"],
     shownKeys: "A",
-    why: ({ selection }) => (selection.figure === null ? NO_FIGURE : undefined),
+    why: needsFigure,
     run: (bench) => bench.store.setState({ pickingFor: bench.selection.figure }),
+  },
+  {
+    id: "rename-figure",
+    label: "Rename the chosen figure",
+    keys: ["f2"],
+    shownKeys: "F2",
+    why: (bench) =>
+      bench.store.getState().arranging
+        ? "Show the lanes first (Q): names stand there."
+        : needsFigure(bench),
+    run: (bench) => bench.store.setState({ renaming: bench.selection.figure }),
+  },
+  {
+    id: "duplicate-figure",
+    label: "Duplicate the chosen figure with its motion",
+    keys: ["shift+d"],
+    shownKeys: "Shift D",
+    why: needsFigure,
+    run: withFigure((actions, bench, id) => actions.duplicateOne(bench, id)),
+  },
+  {
+    id: "figure-back",
+    label: "Move the chosen figure up the list, further back",
+    keys: ["alt+up"],
+    shownKeys: "Alt ↑",
+    why: (bench) =>
+      needsFigure(bench) ??
+      (bench.study.figures[0]?.id === bench.selection.figure
+        ? "It is the first of the list already."
+        : undefined),
+    run: withFigure((actions, bench, id) => actions.moveInList(bench, id, -1)),
+  },
+  {
+    id: "figure-front",
+    label: "Move the chosen figure down the list, further in front",
+    keys: ["alt+down"],
+    shownKeys: "Alt ↓",
+    why: (bench) =>
+      needsFigure(bench) ??
+      (bench.study.figures.at(-1)?.id === bench.selection.figure
+        ? "It is the last of the list already."
+        : undefined),
+    run: withFigure((actions, bench, id) => actions.moveInList(bench, id, 1)),
+  },
+  {
+    id: "delete-figures",
+    label: "Delete the chosen figures",
+    keys: ["shift+delete", "shift+backspace"],
+    shownKeys: "Shift Delete",
+    why: needsFigure,
+    run: withFigure((actions, bench) =>
+      actions.deleteFigures(bench, chosenFigures(bench.selection)),
+    ),
   },
   {
     id: "recipes",
@@ -46,9 +120,7 @@ export const STUDY_COMMANDS: readonly Command[] = [
     run: (bench) => {
       if (hasBlocks(bench)) withBlocks((blocks) => blocks.groupChosenBlocks(bench))(bench);
       else
-        void import("./figureActions.ts").then((menu) =>
-          menu.groupChosen(bench, chosenFigures(bench.selection)),
-        );
+        withFigure((actions) => actions.groupChosen(bench, chosenFigures(bench.selection)))(bench);
     },
   },
   {
@@ -56,6 +128,7 @@ export const STUDY_COMMANDS: readonly Command[] = [
     label: "Split the chosen block at the playhead",
     keys: ["x"],
     shownKeys: "X",
+    // Where the playhead is changes with every frame: whether it can be split is asked when it is to be.
     why: needsBlocks,
     run: withBlocks((blocks, bench) => blocks.splitChosen(bench)),
   },
@@ -64,7 +137,7 @@ export const STUDY_COMMANDS: readonly Command[] = [
     label: "Join the chosen blocks",
     keys: ["j"],
     shownKeys: "J",
-    why: needsBlocks,
+    why: whyBlocks((blocks, bench) => blocks.joinWhy(bench)),
     run: withBlocks((blocks, bench) => blocks.joinChosen(bench)),
   },
   {
@@ -72,7 +145,7 @@ export const STUDY_COMMANDS: readonly Command[] = [
     label: "Dissolve the chosen group",
     keys: [],
     shownKeys: "",
-    why: needsBlocks,
+    why: whyBlocks((blocks, bench) => blocks.dissolveWhy(bench)),
     run: withBlocks((blocks, bench) => blocks.dissolveChosen(bench)),
   },
   {
@@ -96,7 +169,7 @@ export const STUDY_COMMANDS: readonly Command[] = [
     label: "Move the chosen block up in the list",
     keys: [],
     shownKeys: "",
-    why: needsBlocks,
+    why: whyBlocks((blocks, bench) => blocks.orderWhy(bench, -1)),
     run: withBlocks((blocks, bench) => blocks.orderChosen(bench, -1)),
   },
   {
@@ -104,7 +177,7 @@ export const STUDY_COMMANDS: readonly Command[] = [
     label: "Move the chosen block down: of two that start together the lower one wins",
     keys: [],
     shownKeys: "",
-    why: needsBlocks,
+    why: whyBlocks((blocks, bench) => blocks.orderWhy(bench, 1)),
     run: withBlocks((blocks, bench) => blocks.orderChosen(bench, 1)),
   },
   {

@@ -22,7 +22,8 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
   const bench = useBench();
   const { figure, depth } = row;
   const selected = useBenchState(({ selection }) => chosenFigures(selection).includes(figure.id));
-  const [renaming, setRenaming] = useState(false);
+  const renaming = useBenchState((state) => state.renaming === figure.id);
+  const setRenaming = (on: boolean) => bench.store.setState({ renaming: on ? figure.id : null });
   const rename = (name: string) => {
     setRenaming(false);
     if (name.trim() !== "" && name !== figure.name)

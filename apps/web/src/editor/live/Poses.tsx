@@ -5,6 +5,7 @@ import {
   CHANNELS,
   type ChannelId,
   channelOf,
+  emptyStudy,
   NO_LIVE,
   type Pose,
   type PoseValues,
@@ -17,12 +18,15 @@ import { type ReactNode, useMemo, useState } from "react";
 import { Miniature } from "../../drawing/Miniature.tsx";
 import { Button } from "../../ui/Button.tsx";
 import { Choice } from "../../ui/Choice.tsx";
+import { ColorSwatch } from "../../ui/color/ColorSwatch.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { NameField } from "../../ui/NameField.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
+import { beginColor } from "../session/colorGesture.ts";
+import { sceneColors } from "../session/sceneColors.ts";
 import { useLive, useLiveState } from "./LiveContext.ts";
 import { LiveWords } from "./words.ts";
 
@@ -135,7 +139,6 @@ function Chip({
   pressed: boolean;
   onClick: () => void;
 }): ReactNode {
-  const still = useMemo(() => standingIn(study, pose), [study, pose]);
   return (
     <button
       type="button"
@@ -143,9 +146,7 @@ function Chip({
       onClick={onClick}
       className={`flex items-center gap-1.5 rounded-full border py-0.5 pr-2.5 pl-1 text-[12px] ${pressed ? "border-spruce bg-spruce-pale text-spruce" : "border-edge/50 bg-raised hover:border-spruce"}`}
     >
-      <span className="h-5 w-8 overflow-hidden rounded-full">
-        <Miniature study={still} playing={false} />
-      </span>
+      <PoseMini study={study} pose={pose} />
       {name}
     </button>
   );
@@ -183,8 +184,13 @@ function PoseChip({ pose }: { pose: Pose }): ReactNode {
   );
 }
 
-function PoseMini({ study, pose }: { study: Study; pose: Pose }): ReactNode {
-  const still = useMemo(() => standingIn(study, pose), [study, pose]);
+/** How the scene stands in a pose, small. It is drawn anew when figures, scene or pose change, and for nothing else. */
+function PoseMini({ study, pose }: { study: Study; pose: Pose | undefined }): ReactNode {
+  const { figures, scene } = study;
+  const still = useMemo(
+    () => standingIn({ ...emptyStudy(""), figures, scene }, pose),
+    [figures, scene, pose],
+  );
   return (
     <span className="h-5 w-8 overflow-hidden rounded-full">
       <Miniature study={still} playing={false} />
@@ -240,14 +246,26 @@ function PoseForm({ pose }: { pose: Pose }): ReactNode {
               <div key={channelId} className="flex items-center gap-1">
                 <span className="min-w-0 flex-1">
                   {channel.kind === "color" ? (
-                    <label className="flex items-center justify-between gap-2">
+                    <span className="flex items-center justify-between gap-2">
                       {channel.label}
-                      <input
-                        type="color"
-                        value={String(value).slice(0, 7)}
-                        onChange={(event) => set(event.target.value.toUpperCase())}
+                      <ColorSwatch
+                        label={`${channel.label} of ${words.figure(id)} in ${pose.name}`}
+                        look={String(value)}
+                        color={() => String(value)}
+                        scene={() => sceneColors(bench.study)}
+                        begin={() =>
+                          beginColor(bench, (of, color) => {
+                            const now = of.live?.poses.find((each) => each.id === pose.id) ?? pose;
+                            const colored = { ...now.values[id], [channelId]: color };
+                            return keepPose(of, {
+                              ...now,
+                              values: { ...now.values, [id]: colored },
+                            });
+                          })
+                        }
+                        take={set}
                       />
-                    </label>
+                    </span>
                   ) : (
                     <NumberField
                       label={channel.label}

@@ -25,6 +25,7 @@ import { createStore, type StoreApi } from "zustand/vanilla";
 import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
 import { FrameTurns } from "./frameTurns.ts";
+import { thinMoves } from "./thinMoves.ts";
 
 /** What components of Live read. It changes when something is done, not while time passes. */
 export interface LiveState {
@@ -69,6 +70,8 @@ export interface LiveFrame {
 const AFTERWARDS = 500;
 /** The most events that are kept: what a take may have. */
 const MOST_EVENTS = 20_000;
+/** After how many more events moves of long ago are left out. */
+const THIN_EVERY = 1500;
 /** A longer time between two frames is a pause, ms. */
 const LONGEST = 250;
 
@@ -165,6 +168,7 @@ export class LiveSession {
       this.bench.sound.wake();
     this.pass(Math.max(stamp, this.at));
     this.live.send(this.now, event);
+    if (this.events.length >= this.thinAt && !this.store.getState().recording) this.thin();
     if (this.events.length < MOST_EVENTS)
       this.events.push({ time: this.now, ...event } as TakeEvent);
     else if (this.store.getState().recording) {
@@ -173,6 +177,14 @@ export class LiveSession {
     }
     this.invalidate();
   }
+
+  /** Leaves out moves of long ago, so that what is done again on an edited study stays little. */
+  private thin(): void {
+    const began = new Set(this.live.log().map(({ time }) => time));
+    this.events = thinMoves(this.events, began, this.now);
+    this.thinAt = this.events.length + THIN_EVERY;
+  }
+  private thinAt = THIN_EVERY;
 
   /** Where a mouse or pen is over the scene, px of the scene; null while it is not. */
   get hovered(): Pointer | null {
@@ -239,6 +251,7 @@ export class LiveSession {
   rest(): void {
     this.endRecording();
     this.events = [];
+    this.thinAt = THIN_EVERY;
     this.now = 0;
     this.at = performance.now();
     this.store.setState({ take: null, playing: false, recording: false });

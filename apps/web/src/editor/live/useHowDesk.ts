@@ -4,7 +4,7 @@ import { curveOfKey, type LiveResponse, type Study } from "@levitas/core/study";
 import { useEffect, useMemo } from "react";
 import { CurveDesk } from "../../curve-editor/desk/desk.ts";
 import { naturalDuration } from "../../curve-editor/naturalDuration.ts";
-import { useBench, useStudy } from "../session/BenchContext.ts";
+import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { useLive } from "./LiveContext.ts";
 
 /** The curve of a response's way as it is shown. */
@@ -36,7 +36,7 @@ export function useHowDesk(id: string): CurveDesk {
     };
     return new CurveDesk(curveIn(bench.study, id), {
       clock: bench.clock,
-      keepsTangles: false,
+      hold: (curve) => bench.hold(id, curve),
       progress: () => {
         const begun = session.lastAnswer((each) => each.response === id);
         const gone = begun ? (session.current.time - begun.time) / length() : Number.NaN;
@@ -62,7 +62,8 @@ export function useHowDesk(id: string): CurveDesk {
       describe: () => "",
     });
   }, [bench, session, id]);
-  useEffect(() => desk.take(curveIn(study, id)), [desk, study, id]);
+  const held = useBenchState(({ selection }) => selection.held?.[id] ?? null);
+  useEffect(() => desk.take(curveIn(study, id), held), [desk, study, id, held]);
   // The playhead of the plot goes with the time of Live.
   useEffect(() => session.onFrame(() => desk.invalidate()), [session, desk]);
   return desk;

@@ -1,5 +1,6 @@
 import { jest } from "@jest/globals";
-import { deleteFigure, moveKey, renameStudy, setKeyValue } from "@levitas/core/edit";
+import type { Curve } from "@levitas/core/curve";
+import { deleteFigure, moveKey, renameStudy, reshapeSpan, setKeyValue } from "@levitas/core/edit";
 import { findKey, firstStudy, type Study } from "@levitas/core/study";
 import { Bench, type Frame } from "./bench.ts";
 
@@ -165,6 +166,43 @@ describe("the bench", () => {
     bench.undo();
     bench.select({ keys: [keyOf(0)] });
     expect(bench.canRedo()).toBe(true);
+  });
+
+  it("holds a path that runs back through other work, and takes it back as a step", () => {
+    const keyId = keyOf(0);
+    const back = (x: number): Curve => ({
+      ...{
+        kind: "path",
+        points: [
+          { x: 0, y: 0 },
+          { x, y: 0.4 },
+          { x: 0.2, y: 0.8 },
+          { x: 1, y: 1 },
+        ],
+      },
+    });
+    bench.select({ span: keyId });
+    bench.desk.set(back(0.7));
+    bench.desk.set(back(0.8));
+    expect([bench.desk.current, bench.study]).toEqual([back(0.8), study]);
+    // Other work, on another span: the path is there when one comes back.
+    bench.select({ span: null });
+    bench.perform(renameStudy, { name: "Bell buoy" });
+    bench.select({ span: keyId });
+    expect(bench.desk.current).toEqual(back(0.8));
+    bench.undo();
+    bench.undo();
+    expect(bench.desk.current).toEqual(back(0.7));
+    bench.redo();
+    expect(bench.desk.current).toEqual(back(0.8));
+    // The curve that the study keeps is changed otherwise: the path goes, and undo brings it back.
+    bench.perform(reshapeSpan, { keyId, curve: { kind: "linear" } });
+    expect(bench.desk.current).toEqual({ kind: "linear" });
+    bench.undo();
+    expect(bench.desk.current).toEqual(back(0.8));
+    bench.undo();
+    bench.undo();
+    expect([bench.desk.shown, bench.canUndo()]).toEqual([bench.desk.store.getState().curve, false]);
   });
 
   it("has a linear twin that knows no easing", () => {

@@ -1,3 +1,4 @@
+import type { Curve } from "@levitas/core/curve";
 import {
   type Change,
   type Edit,
@@ -7,6 +8,7 @@ import {
   isEmpty,
   mergeLast,
   record,
+  recordSelection,
   redo,
   reshapeSpan,
   undo,
@@ -37,7 +39,7 @@ import { type BenchState, firstState } from "./benchState.ts";
 import { Camera } from "./camera.ts";
 import { Gesture } from "./gesture.ts";
 import { GraphView } from "./graphView.ts";
-import { chosenFigures, prune, type Selection } from "./selection.ts";
+import { chosenFigures, heldAfter, prune, type Selection } from "./selection.ts";
 import { createSpanDesk } from "./spanDesk.ts";
 import { TimelineView } from "./timelineView.ts";
 
@@ -264,7 +266,10 @@ export class Bench {
     if (change.refused) say(change.refused, { tone: "fault" });
     if (isEmpty(change)) return;
     const { history, selection: before } = this.store.getState();
-    const after = prune(selection, change.after);
+    const pruned = prune(selection, change.after);
+    const after = before.held
+      ? { ...pruned, held: heldAfter(before.held, change.before, change.after) }
+      : pruned;
     // A held key, or a thing nudged again and again, is one step of the history.
     const now = performance.now();
     const isNudge = now - this.committedAt < ONE_STEP && goesOn(history, change);
@@ -276,6 +281,19 @@ export class Bench {
     });
     this.clock.invalidate();
   }
+  /** Holds a curve that runs back in time for a span: a step that can be undone, while the study keeps its curve. */
+  hold(keyId: string, curve: Curve): void {
+    this.endGesture();
+    const { history, selection: before } = this.store.getState();
+    const after = { ...before, held: { ...before.held, [keyId]: curve } };
+    const label = "draw a path that runs back in time";
+    this.store.setState({
+      history: recordSelection(history, label, before, after),
+      selection: after,
+    });
+    this.clock.invalidate();
+  }
+
   private committedAt = Number.NEGATIVE_INFINITY;
 
   /** Begins something that is dragged; a gesture still going on is ended first. */

@@ -22,6 +22,8 @@ export interface BenchState {
   readonly unfolded: ReadonlySet<string>;
   /** The figure whose channels are being looked through for one to add. */
   readonly pickingFor: string | null;
+  /** The figure that is being given another name. */
+  readonly renaming: string | null;
   readonly recipesOpen: boolean;
   /** What was copied last in this tab. */
   readonly copied: Clipboard | null;
@@ -57,6 +59,7 @@ export function firstState(study: Study): BenchState {
     timeUnit: "ms",
     unfolded: new Set(),
     pickingFor: null,
+    renaming: null,
     recipesOpen: false,
     copied: null,
     arranging: false,

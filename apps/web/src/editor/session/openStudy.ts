@@ -6,8 +6,9 @@ import { dropDraft, keepDraft } from "../../keeping/drafts.ts";
 import type { Found } from "../../keeping/findKept.ts";
 import { Keeper } from "../../keeping/keeper.ts";
 import { say } from "../../ui/notices.tsx";
+import { forgetStored, readStored, store } from "../../ui/storage.ts";
 import { Bench } from "./bench.ts";
-import type { Selection } from "./selection.ts";
+import { type HeldCurves, heldAfter, type Selection } from "./selection.ts";
 
 export type StudyKeeper = Keeper<Study>;
 export type FoundStudy = Found<StoredStudy, Study>;
@@ -61,7 +62,16 @@ export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
   }
   // After `resume`: what was brought back is no new change.
   keeper.change(bench.study);
-  const stop = bench.store.subscribe(({ history }) => keeper.change(history.study));
+  const heldAt = `levitas-held-${id}`;
+  const held = readStored("session", heldAt);
+  if (held) bench.select({ held: readHeld(held, bench.study) });
+  const stop = bench.store.subscribe(({ history, selection }, before) => {
+    keeper.change(history.study);
+    if (selection.held === before.selection.held) return;
+    const isAny = Object.keys(selection.held ?? {}).length > 0;
+    if (isAny) store("session", heldAt, JSON.stringify(selection.held));
+    else forgetStored("session", heldAt);
+  });
   if (others.length > 0)
     void import("./recoverDrafts.ts").then(({ recoverDrafts }) => recoverDrafts(others));
   return {
@@ -75,6 +85,16 @@ export function openStudy({ stored, drafts }: FoundStudy): OpenStudy {
       return closeKeeper("study", id, keeper);
     },
   };
+}
+
+/** Paths that ran back in time when this tab left the study, as far as what they belong to is there. */
+function readHeld(text: string, study: Study): HeldCurves {
+  try {
+    const held = JSON.parse(text) as HeldCurves;
+    return heldAfter(held, study, study);
+  } catch {
+    return {};
+  }
 }
 
 function isSameStudy(a: Study, b: Study): boolean {

@@ -1,3 +1,4 @@
+import type { Curve } from "@levitas/core/curve";
 import { type ChannelId, eachTween, findItem, findKey, type Study } from "@levitas/core/study";
 
 /** What a person works on. Restored by undo; never clears redo. */
@@ -11,6 +12,23 @@ export interface Selection {
   readonly more?: readonly string[];
   /** Chosen items of the sequence, ids. */
   readonly items?: readonly string[];
+  /** Curves that run back in time, by the key at which their span begins, or by response: worked on, and not in the study. */
+  readonly held?: HeldCurves;
+}
+
+export type HeldCurves = Readonly<Record<string, Curve>>;
+
+/** Held curves whose span still has the curve that they were drawn from: what was changed otherwise goes first. */
+export function heldAfter(held: HeldCurves, before: Study, after: Study): HeldCurves {
+  const entries = Object.entries(held);
+  const curveIn = (study: Study, id: string) => {
+    const response = study.live?.responses.find((each) => each.id === id);
+    return response ? response.how.curve : (findKey(study, id)?.key.curve ?? null);
+  };
+  const isThere = (id: string) =>
+    findKey(after, id) !== undefined || after.live?.responses.some((each) => each.id === id);
+  const kept = entries.filter(([id]) => isThere(id) && curveIn(before, id) === curveIn(after, id));
+  return kept.length === entries.length ? held : Object.fromEntries(kept);
 }
 
 /** All chosen figures, the one that is worked on first. */
@@ -45,6 +63,7 @@ export function prune(selection: Selection, study: Study): Selection {
     keys,
     ...(more.length > 0 ? { more } : {}),
     ...(items.length > 0 ? { items } : {}),
+    ...(selection.held ? { held: selection.held } : {}),
   };
 }
 

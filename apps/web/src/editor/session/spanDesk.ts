@@ -6,7 +6,10 @@ import type { Bench } from "./bench.ts";
 import { valueLabel } from "./labels.ts";
 import { type Span, spanIn, spanTimes } from "./span.ts";
 
-/** The desk on which the curve of the selected span lies. A path that runs back never reaches the study. */
+/**
+ * The desk on which the curve of the selected span lies. A path that runs back never reaches the study: it is held
+ * beside it, and comes back with its span.
+ */
 export function createSpanDesk(bench: Bench): CurveDesk {
   /** The span as it is shown: while something is dragged, as it would become. */
   const shownSpan = (): Span | undefined => spanIn(bench.shown, bench.selection);
@@ -17,13 +20,19 @@ export function createSpanDesk(bench: Bench): CurveDesk {
   const keyId = () => spanIn(bench.study, bench.selection)?.key.id ?? "";
   const desk = new CurveDesk(spanIn(bench.study, bench.selection)?.curve ?? LINEAR, {
     clock: bench.clock,
-    keepsTangles: false,
+    hold: (curve) => bench.hold(keyId(), curve),
     progress: () => {
       const at = timesNow();
       return at && at.length > 0 ? (bench.clock.shownTime - at.start) / at.length : Number.NaN;
     },
     duration: () => timesNow()?.length ?? 0,
-    set: (curve) => bench.perform(reshapeSpan, { keyId: keyId(), curve }),
+    set: (curve) => {
+      const key = keyId();
+      bench.perform(reshapeSpan, { keyId: key, curve });
+      // Back at the curve that the study has all along.
+      const { [key]: isHeld, ...held } = bench.selection.held ?? {};
+      if (isHeld) bench.select({ held });
+    },
     begin: () => {
       const gesture = bench.begin();
       const key = keyId();
@@ -50,12 +59,13 @@ export function createSpanDesk(bench: Bench): CurveDesk {
       return `${span.channel.label} ${real}`;
     },
   });
+  const heldFor = (key: string) => bench.selection.held?.[key] ?? null;
   let lying = keyId();
   bench.store.subscribe(() => {
     const span = spanIn(bench.study, bench.selection);
     const now = span?.key.id ?? "";
-    if (now !== lying) desk.replace(span?.curve ?? LINEAR);
-    else if (span) desk.take(span.curve);
+    if (now !== lying) desk.replace(span?.curve ?? LINEAR, heldFor(now));
+    else if (span) desk.take(span.curve, heldFor(now));
     lying = now;
   });
   return desk;

@@ -27,6 +27,9 @@ export interface RoomState {
   readonly steps: number;
 }
 
+/** How long at least lies between two changes of the address, ms: browsers refuse more than a hundred in half a minute. */
+const ADDRESS_EVERY = 400;
+
 /** One curve in its room: its desk, what is said about it, and its way to the server. */
 export class Room {
   readonly clock = new Clock();
@@ -73,6 +76,7 @@ export class Room {
       },
     });
     this.setClock();
+    addEventListener("pagehide", this.address);
     if (!found || !stored) return;
     const { id, revision } = found.stored;
     this.keeper = new Keeper<NamedCurve>(
@@ -131,8 +135,21 @@ export class Room {
     if (this.keeper) this.keeper.change(record);
     // The address holds a curve that is not kept, so that a reload loses nothing.
     else
-      history.replaceState(history.state, "", tryAddress(this.curve, this.store.getState().name));
+      this.later ??= setTimeout(
+        this.address,
+        Math.max(this.addressedAt + ADDRESS_EVERY - performance.now(), 0),
+      );
   }
+  private later: ReturnType<typeof setTimeout> | undefined;
+  private addressedAt = Number.NEGATIVE_INFINITY;
+
+  private readonly address = (): void => {
+    if (this.later === undefined) return;
+    clearTimeout(this.later);
+    this.later = undefined;
+    this.addressedAt = performance.now();
+    history.replaceState(history.state, "", tryAddress(this.curve, this.store.getState().name));
+  };
 
   /** Shows the state that was saved elsewhere; what was here can still be undone to. */
   take(theirs: NamedCurve): void {
@@ -145,6 +162,8 @@ export class Room {
 
   /** Sends what is still waiting, and stops. */
   async close(): Promise<void> {
+    removeEventListener("pagehide", this.address);
+    clearTimeout(this.later);
     this.clock.dispose();
     if (this.keeper && this.id !== null) await closeKeeper("curve", this.id, this.keeper);
   }

@@ -42,6 +42,17 @@ export function record<Selection>(
   };
 }
 
+/** Records a step that changes what is worked on and nothing of the study, and clears redo. */
+export function recordSelection<Selection>(
+  history: History<Selection>,
+  label: string,
+  before: Selection,
+  after: Selection,
+): History<Selection> {
+  const entry = { label, patches: [], inverse: [], before, after };
+  return { ...history, past: [...history.past.slice(1 - LONGEST), entry], future: [] };
+}
+
 /** Undoes the last entry and returns the selection before it. Undefined if there is none. */
 export function undo<Selection>(
   history: History<Selection>,
