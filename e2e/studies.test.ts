@@ -170,7 +170,7 @@ describe("the studies", () => {
     await page.goto(href, { waitUntil: "networkidle0" });
     await page.waitForSelector('[data-testid="curve-plot"]');
     const total = sizes.reduce((sum, size) => sum + size, 0) / 1024;
-    console.log(`JavaScript for the bench: ${total.toFixed(0)} kB gzipped`);
+    console.log(`JavaScript for the bench: ${total.toFixed(2)} kB gzipped`);
     expect(sizes.length).toBeGreaterThan(0);
     expect(total).toBeLessThanOrEqual(300);
   });

@@ -27,7 +27,7 @@ export default defineConfig({
               // What every bench needs of the core in one piece: fifty small ones compress worse.
               name: "core",
               // What only panels on demand ask for comes with them.
-              test: /packages\/core\/src\/(curve|edit|fault|fit|motion|reading|study|timeline|value)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|typedTime|changedThing|readCall|recipe|recipeStock|reverseCurve|paste|untangle|hsv|stillTime|thumbnail|twin|fitKeys|liveParts)\.ts)/,
+              test: /packages\/core\/src\/(curve|edit|fault|fit|motion|reading|study|timeline|value)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|typedTime|changedThing|readCall|recipe|recipeStock|reverseCurve|sharedCurves|paste|untangle|hsv|stillTime|thumbnail|twin|fitKeys|liveParts)\.ts)/,
             },
             {
               // Small things of the bench that its panels on demand ask for too: alone each is mostly wrapping.

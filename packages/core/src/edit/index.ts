@@ -61,6 +61,7 @@ export {
   deleteKeys,
   moveKey,
   type NewKey,
+  reshapeSpan,
   SAME_TIME,
   setKeyValue,
   setKeyValues,
@@ -75,7 +76,6 @@ export {
   deleteShared,
   keepShared,
   renameShared,
-  reshapeSpan,
   spansFollowing,
   takeOwnCopy,
 } from "./keys/sharedCurves.ts";

@@ -1,76 +1,38 @@
-import {
-  deleteShared,
-  keepShared,
-  renameShared,
-  spansFollowing,
-  takeOwnCopy,
-} from "@levitas/core/edit";
 import { nanoid } from "nanoid";
-import { type ReactNode, useState } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
 import type { Span } from "../session/span.ts";
 
-/** Whether the span follows a shared curve, how many others do, and the way in and out. */
-export function SharedPart({ span }: { span: Span }): ReactNode {
+const SharedCurve = lazy(async () => ({
+  default: (await import("./SharedCurve.tsx")).SharedCurve,
+}));
+
+/** Whether the span follows a shared curve, and how to share it or stop sharing it. */
+export function SharedPart({ span: { key, figure, channel } }: { span: Span }): ReactNode {
   const bench = useBench();
-  const study = useStudy();
-  const { key } = span;
-  const [typed, setTyped] = useState<string | null>(null);
+  const { curves } = useStudy();
   const { curve } = key;
   const shared =
-    curve && "shared" in curve ? study.curves.find((each) => each.id === curve.shared) : undefined;
-  if (!shared)
+    curve && "shared" in curve ? curves.find(({ id }) => id === curve.shared) : undefined;
+  if (shared)
     return (
-      <Button
-        size="tiny"
-        onClick={() =>
-          bench.perform(keepShared, {
-            keyId: key.id,
-            curveId: nanoid(8),
-            name: `${span.figure.name} ${span.channel.label}`,
-          })
-        }
-      >
-        Keep as shared curve
-      </Button>
+      <Suspense fallback={null}>
+        <SharedCurve key={shared.id} keyId={key.id} shared={shared} />
+      </Suspense>
     );
-  const count = spansFollowing(study, shared.id);
-  const rename = (name: string) => {
-    setTyped(null);
-    if (name.trim() && name.trim() !== shared.name)
-      bench.perform(renameShared, { curveId: shared.id, name: name.trim() });
+  const share = async () => {
+    const { keepShared } = await import("./keepShared.ts");
+    const name = `${figure.name} ${channel.label}`;
+    bench.perform(keepShared, { keyId: key.id, curveId: nanoid(8), name });
   };
   return (
-    <div className="flex flex-col gap-1 rounded-lg border border-plum/60 p-1.5">
-      <input
-        aria-label="Name of the shared curve"
-        value={typed ?? shared.name}
-        maxLength={80}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={(event) => rename(event.target.value)}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === "Enter") event.currentTarget.blur();
-          if (event.key === "Escape") setTyped(null);
-        }}
-        className="min-w-0 rounded-md border border-transparent bg-transparent text-[12.5px] font-semibold hover:border-rule"
-      />
-      <p className="text-[11.5px] leading-snug text-plum" data-testid="shared-count">
-        {count === 1 ? "Shared, on this span only" : `Changes ${count} spans at once`}
-      </p>
-      <div className="flex gap-1">
-        <Button size="tiny" onClick={() => bench.perform(takeOwnCopy, { keyId: key.id })}>
-          Take own copy
-        </Button>
-        <Button
-          size="tiny"
-          title="Every span keeps the curve as its own"
-          onClick={() => bench.perform(deleteShared, { curveId: shared.id })}
-        >
-          Unshare
-        </Button>
-      </div>
-    </div>
+    <Button
+      size="tiny"
+      title="Other spans can follow it then: a change of it changes them all"
+      onClick={() => void share()}
+    >
+      Keep as shared curve
+    </Button>
   );
 }

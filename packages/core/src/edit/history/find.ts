@@ -158,21 +158,3 @@ export function listHolding(draft: Draft<Study>, id: string): Draft<SequenceItem
     if (item.type === "group" && item.items.some((member) => member.id === id)) return item.items;
   return undefined;
 }
-
-/** Everything of a draft that is timed by a curve, or by a shared one, with the field that says which. */
-export function* draftCurves(
-  draft: Draft<Study>,
-): Generator<{ readonly holder: { [field: string]: unknown }; readonly field: "curve" | "fade" }> {
-  const found = (holder: object, field: "curve" | "fade" = "curve") => ({
-    holder: holder as { [field: string]: unknown },
-    field,
-  });
-  for (const item of draftItems(draft.sequence)) {
-    if (item.type === "shake") yield found(item, "fade");
-    if (item.type !== "tween") continue;
-    if (item.stagger?.front) yield found(item.stagger.front);
-    for (const { keys } of item.tracks) for (const key of keys) yield found(key);
-  }
-  for (const follower of draft.followers) yield found(follower);
-  for (const { how } of draft.live?.responses ?? []) yield found(how);
-}

@@ -70,6 +70,20 @@ export const setSpanCurve = defineEdit<{ keyId: string; curve: Curve | CurveRefe
   },
 );
 
+/** Changes the curve of a span: the shared one, for all spans that follow it, or its own. */
+export const reshapeSpan = defineEdit<{ keyId: string; curve: Curve }>(
+  "change curve",
+  (draft, { keyId, curve }) => {
+    const found = draftKey(draft, keyId);
+    if (!found) return;
+    const { curve: own } = found.key;
+    const shared =
+      own && "shared" in own ? draft.curves.find((each) => each.id === own.shared) : undefined;
+    if (shared) shared.curve = curve as Draft<Curve>;
+    else giveSpanCurve(found, curve);
+  },
+);
+
 /** Sets the curves of several spans at once; a last key, at which no span begins, is skipped. */
 export const setSpanCurves = defineEdit<{
   keyIds: readonly string[];

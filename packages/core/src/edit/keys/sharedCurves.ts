@@ -10,7 +10,7 @@ import {
   type Study,
 } from "../../study/index.ts";
 import { defineEdit } from "../history/change.ts";
-import { type DraftKey, draftCurves, draftKey } from "../history/find.ts";
+import { type DraftKey, draftItems, draftKey } from "../history/find.ts";
 import { giveSpanCurve, timingKey } from "../tween.ts";
 
 /** The number of spans that follow a shared curve. A span begins at a key only if another key comes after it. */
@@ -57,20 +57,6 @@ function timingCurve(study: Study, { tween, key }: DraftKey): Curve {
   return curveOfKey(study, lead?.key ?? (key as Key));
 }
 
-/** Changes the curve of a span: the shared one, for all spans that follow it, or its own. */
-export const reshapeSpan = defineEdit<{ keyId: string; curve: Curve }>(
-  "change curve",
-  (draft, { keyId, curve }) => {
-    const found = draftKey(draft, keyId);
-    if (!found) return;
-    const { curve: own } = found.key;
-    const shared =
-      own && "shared" in own ? draft.curves.find((each) => each.id === own.shared) : undefined;
-    if (shared) shared.curve = curve as Draft<Curve>;
-    else giveSpanCurve(found, curve);
-  },
-);
-
 /** Renames a shared curve. */
 export const renameShared = defineEdit<{ curveId: string; name: string }>(
   "rename shared curve",
@@ -93,3 +79,21 @@ export const deleteShared = defineEdit<{ curveId: string }>(
     draft.curves = draft.curves.filter((each) => each.id !== curveId);
   },
 );
+
+/** Everything of a draft that is timed by a curve, or by a shared one, with the field that says which. */
+function* draftCurves(
+  draft: Draft<Study>,
+): Generator<{ readonly holder: { [field: string]: unknown }; readonly field: "curve" | "fade" }> {
+  const found = (holder: object, field: "curve" | "fade" = "curve") => ({
+    holder: holder as { [field: string]: unknown },
+    field,
+  });
+  for (const item of draftItems(draft.sequence)) {
+    if (item.type === "shake") yield found(item, "fade");
+    if (item.type !== "tween") continue;
+    if (item.stagger?.front) yield found(item.stagger.front);
+    for (const { keys } of item.tracks) for (const key of keys) yield found(key);
+  }
+  for (const follower of draft.followers) yield found(follower);
+  for (const { how } of draft.live?.responses ?? []) yield found(how);
+}

@@ -1,0 +1,50 @@
+import { deleteShared, renameShared, spansFollowing, takeOwnCopy } from "@levitas/core/edit";
+import type { SharedCurve as Shared } from "@levitas/core/study";
+import { type ReactNode, useState } from "react";
+import { Button } from "../../ui/Button.tsx";
+import { useBench, useStudy } from "../session/BenchContext.ts";
+
+/** The shared curve that a span follows: its name, how many spans a change of it changes, and the ways out. */
+export function SharedCurve({ keyId, shared }: { keyId: string; shared: Shared }): ReactNode {
+  const bench = useBench();
+  const study = useStudy();
+  const [typed, setTyped] = useState<string | null>(null);
+  const count = spansFollowing(study, shared.id);
+  const rename = (name: string) => {
+    setTyped(null);
+    if (name.trim() && name.trim() !== shared.name)
+      bench.perform(renameShared, { curveId: shared.id, name: name.trim() });
+  };
+  return (
+    <div className="flex flex-col gap-1 rounded-lg border border-plum/60 p-1.5">
+      <input
+        aria-label="Name of the shared curve"
+        value={typed ?? shared.name}
+        maxLength={80}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={(event) => rename(event.target.value)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === "Enter") event.currentTarget.blur();
+          if (event.key === "Escape") setTyped(null);
+        }}
+        className="min-w-0 rounded-md border border-transparent bg-transparent text-[12.5px] font-semibold hover:border-rule"
+      />
+      <p className="text-[11.5px] leading-snug text-plum" data-testid="shared-count">
+        {count === 1 ? "Shared, on this span only" : `Changes ${count} spans at once`}
+      </p>
+      <div className="flex gap-1">
+        <Button size="tiny" onClick={() => bench.perform(takeOwnCopy, { keyId })}>
+          Take own copy
+        </Button>
+        <Button
+          size="tiny"
+          title="Every span keeps the curve as its own"
+          onClick={() => bench.perform(deleteShared, { curveId: shared.id })}
+        >
+          Unshare
+        </Button>
+      </div>
+    </div>
+  );
+}

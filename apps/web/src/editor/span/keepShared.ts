@@ -1,0 +1,1 @@
+export { keepShared } from "@levitas/core/edit";
