@@ -121,37 +121,39 @@ export { done, eased, element, pose, usePlayer };
     60_000,
   );
 
-  it.each(studies)(
-    "moves as a component of React, and leaves nothing behind: %s",
-    async (_, study) => {
-      const component = join(folder, "scene.js");
-      writeFileSync(component, textOf("react", study));
-      const entry = join(folder, "entry.js");
-      writeFileSync(
-        entry,
-        `import { createElement, StrictMode } from "react";
+  /** Has the component of a study mounted by React on a page with more in its head. */
+  async function mount(study: Study, head = ""): Promise<void> {
+    writeFileSync(join(folder, "scene.js"), textOf("react", study));
+    const entry = join(folder, "entry.js");
+    writeFileSync(
+      entry,
+      `import { createElement, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { Scene } from "./scene.js";
 const root = createRoot(document.querySelector("#root"));
 globalThis.levitasUnmount = () => root.unmount();
 root.render(createElement(StrictMode, null, createElement(Scene, { reduced: false, "data-scene": "" })));
 `,
-      );
-      const { outputFiles } = buildSync({
-        entryPoints: [entry],
-        bundle: true,
-        write: false,
-        format: "iife",
-        define: { "process.env.NODE_ENV": '"development"' },
-        logLevel: "silent",
-      });
-      await page.setContent(
-        '<!doctype html><style>body { margin: 0 }</style><div id="root"></div>',
-      );
-      await page.evaluate(outputFiles[0]?.text ?? "");
-      await page.waitForFunction(() => document.getAnimations().length > 0);
-      const css = HANDOFF_FORMATS.find(({ id }) => id === "css");
-      await page.evaluate(stageScript(css?.write(study, {}, {}).selectorOf ?? {}));
+    );
+    const { outputFiles } = buildSync({
+      entryPoints: [entry],
+      bundle: true,
+      write: false,
+      format: "iife",
+      define: { "process.env.NODE_ENV": '"development"' },
+      logLevel: "silent",
+    });
+    await page.setContent(`<!doctype html>${head}<body><div id="root"></div>`);
+    await page.evaluate(outputFiles[0]?.text ?? "");
+    await page.waitForFunction(() => document.getAnimations().length > 0);
+    const css = HANDOFF_FORMATS.find(({ id }) => id === "css");
+    await page.evaluate(stageScript(css?.write(study, {}, {}).selectorOf ?? {}));
+  }
+
+  it.each(studies)(
+    "moves as a component of React, and leaves nothing behind: %s",
+    async (_, study) => {
+      await mount(study, "<style>body { margin: 0 }</style>");
       const motion = compileStudy(study);
       const until = motion.duration * (motion.endless ? 1.6 : 1);
       const times = Array.from({ length: 240 }, (_, i) => (until * (i + 0.37)) / 240);
@@ -163,6 +165,23 @@ root.render(createElement(StrictMode, null, createElement(Scene, { reduced: fals
       expect(await page.evaluate(() => document.getAnimations().length)).toBe(0);
     },
   );
+
+  it("moves as a component where a page takes no styles from its markup", async () => {
+    const study = awkwardStudy();
+    await mount(study, `<meta http-equiv="Content-Security-Policy" content="style-src 'self'">`);
+    const blocked = await page.evaluate(() => {
+      const probe = document.createElement("i");
+      probe.innerHTML = '<b style="width: 7px"></b>';
+      return (probe.firstElementChild as HTMLElement).style.width;
+    });
+    expect(blocked).toBe("");
+    await page.evaluate(() => {
+      document.body.style.margin = "0";
+    });
+    const motion = compileStudy(study);
+    const times = Array.from({ length: 40 }, (_, i) => (motion.duration * (i + 0.37)) / 40);
+    expectAlike(await compareStage(page, motion, times, 0.1));
+  });
 
   it("is rendered by a server as it stands at first", async () => {
     const study = studies[0]?.[1];

@@ -10,6 +10,12 @@ import { launchBrowser } from "./browser.ts";
 /** A browser engine that shows a page and answers scripts on it. */
 export interface Engine {
   readonly name: "Chromium" | "Firefox" | "WebKit";
+  /** How exactly a page is told when a frame is, ms. */
+  readonly clock: number;
+  /** How many times as fast a page can be played before that is too coarse. */
+  readonly fastest: number;
+  /** How exactly SMIL is sought, ms, with what adds up over rounds; 0 for as exactly as it is asked. */
+  readonly smilClock: number;
   /** Loads a page of its own from a text of HTML. */
   show(html: string): Promise<void>;
   /** Runs a script on it: an expression, whose value is JSON, or a promise of it. */
@@ -38,7 +44,7 @@ async function openChromium(): Promise<Engine> {
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
   return {
-    name: "Chromium",
+    ...{ name: "Chromium", clock: 0.01, fastest: 20, smilClock: 0 },
     show: (html) => page.setContent(html),
     ask: <T>(expression: string) => page.evaluate(expression) as Promise<T>,
     prefersReduced: (reduced) =>
@@ -56,13 +62,17 @@ async function openFirefox(): Promise<Engine> {
     executablePath: process.env.FIREFOX as string,
     headless: true,
     // Frames come as they are wanted, with no window in front.
-    extraPrefsFirefox: { "layout.throttled_frame_rate": 60, "privacy.reduceTimerPrecision": false },
+    extraPrefsFirefox: {
+      "layout.throttled_frame_rate": 60,
+      "privacy.reduceTimerPrecision": false,
+      "privacy.reduceTimerPrecision.unconditional": false,
+    },
   });
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
   const pages = await servePages();
   return {
-    name: "Firefox",
+    ...{ name: "Firefox", clock: 0.1, fastest: 4, smilClock: 4 },
     show: async (html) => void (await page.goto(pages.keep(html))),
     ask: <T>(expression: string) => page.evaluate(expression) as Promise<T>,
     close: async () => {
@@ -110,7 +120,7 @@ async function openWebKit(): Promise<Engine> {
   await command("POST", `${at}/timeouts`, { script: 60_000, pageLoad: 60_000 });
   const pages = await servePages();
   return {
-    name: "WebKit",
+    ...{ name: "WebKit", clock: 1, fastest: 4, smilClock: 0 },
     show: async (html) => void (await command("POST", `${at}/url`, { url: pages.keep(html) })),
     ask: async <T>(expression: string) => {
       const script = `const done = arguments[0];

@@ -8,14 +8,23 @@ import type { Motion } from "@levitas/core/motion";
 
 /** How far past its end a hand-off is played, ms. */
 const BEYOND = 220;
+/** How long playing takes at the most, ms. */
+const LONGEST = 1200;
 /** How many frames are compared on the way. */
 const FRAMES = 30;
 
 /** The script that plays a stage past its end and answers what was seen; see `stageScript`. */
-export function playScript({ duration, endless }: Motion, longest = 1200): string {
-  const until = duration * (endless ? 1.6 : 1) + BEYOND;
-  return `levitasPlayed(${until}, ${Math.max(until / longest, 1)}, ${FRAMES})`;
+export function playScript(motion: Motion, fastest = Number.POSITIVE_INFINITY): string {
+  return `levitasPlayed(${playedUntil(motion)}, ${playRate(motion, fastest)}, ${FRAMES})`;
 }
+
+/** How many times as fast as it is a motion is played: what is long faster, as far as the engine is exact then. */
+export function playRate(motion: Motion, fastest = Number.POSITIVE_INFINITY): number {
+  return Math.min(Math.max(playedUntil(motion) / LONGEST, 1), fastest);
+}
+
+const playedUntil = ({ duration, endless }: Motion): number =>
+  duration * (endless ? 1.6 : 1) + BEYOND;
 
 /** How far what was seen while playing is from a motion at the worst; throws where it was hardly seen. */
 export function comparePlayed(

@@ -1,3 +1,4 @@
+import { gzipSync } from "node:zlib";
 import fc from "fast-check";
 import { compileStudy, type Motion } from "../../motion/index.ts";
 import { checkStudy, readStudy } from "../../shape/index.ts";
@@ -334,6 +335,23 @@ describe("other texts", () => {
       expect(read.faults[0]?.message).toContain(said);
       expect(read.faults[0]?.cure.length).toBeGreaterThan(10);
     }
+  });
+
+  it("are no pictures and nothing compressed: that is said, without a byte of it", () => {
+    for (const bytes of [
+      gzipSync('<svg xmlns="http://www.w3.org/2000/svg"/>'),
+      Buffer.from([
+        0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10, 0, 0, 0, 13, 0x49, 0x48, 0x44, 0x52, 0, 0,
+      ]),
+    ]) {
+      const read = readBrought(bytes.toString("utf8"));
+      expect(read).toMatchObject({ ok: false, faults: [{ code: "no-text" }] });
+      if (!read.ok) expect(read.faults[0]?.message).toMatch(/^[\x20-\x7e]*$/);
+    }
+    // One stray letter in a text of CSS is no reason to refuse it.
+    expect(
+      readBrought("/* \u0000 */ @keyframes a { to { opacity: 0 } } .a { animation: a 1s }").ok,
+    ).toBe(true);
   });
 
   it("never break, whatever is in them, and what they give is a sound study", () => {

@@ -20,6 +20,12 @@ import { isWebAnimations, readWebAnimations } from "./webAnimations.ts";
 
 /** A text longer than this is not read: letters. */
 export const LONGEST_BROUGHT = 20_000_000;
+/** How many of a text's first letters are looked at to tell it from a file of bytes, and what is no letter there. */
+const LOOKED_AT = 1000;
+// biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is looked for
+const NO_LETTERS = /[\u0000-\u0008\u000e-\u001f\ufffd]/g;
+/** A stray one may stand in a text. */
+const MOST_STRANGE = 3;
 /** What is listed at most of what could not be read. */
 const MOST_UNREAD = 500;
 
@@ -34,6 +40,15 @@ export function readBrought(text: string): Result<Brought> {
   const unread: Unread[] = [];
   const trimmed = text.trim();
   if (trimmed === "") return bad("nothing", "", "The text is empty.", CURE);
+  // What no text has: of its bytes a message would show nothing but noise.
+  const strange = text.slice(0, LOOKED_AT).match(NO_LETTERS)?.length ?? 0;
+  if (strange > MOST_STRANGE)
+    return bad(
+      "no-text",
+      "",
+      "This is a file of bytes, not a text: a picture, or something that is compressed.",
+      "Pictures cannot be figures yet; unpack a compressed SVG (.svgz) first, then bring the SVG.",
+    );
   const done = (
     kind: string,
     read: readonly BroughtFigure[],

@@ -1,3 +1,4 @@
+import type { Curve } from "../../curve/index.ts";
 import { bezier, figure, key, kiosk, tween } from "../../testing/index.ts";
 import { handoffCss } from "../index.ts";
 
@@ -56,6 +57,24 @@ describe("the CSS hand-off", () => {
       "figure",
       "e-pave",
     ]);
+  });
+
+  it("jumps a hair before an animation ends, which engines may never quite come to", () => {
+    const steps = { kind: "steps", count: 3, position: "jump-end" } as const;
+    const written = (curve: Curve) =>
+      handoffCss(
+        kiosk({
+          sequence: [
+            tween("fare", 640, "pass", [
+              { channel: "opacity", keys: [key(0, 0, curve), key(1650, 0.9)] },
+            ]),
+          ],
+        }),
+      ).text;
+    expect(written(steps)).toMatch(/99\.9999% \{ opacity: 0\.9; \}\s+100% \{ opacity: 0\.9; \}/);
+    expect(written({ kind: "linear" })).not.toContain("99.9999%");
+    // At its start it jumps when it begins: nothing is left to its end.
+    expect(written({ ...steps, position: "jump-start" })).not.toContain("99.9999%");
   });
 
   it("cannot be broken out of by a name", () => {

@@ -33,6 +33,16 @@ export interface CssFrame {
   readonly timing?: string;
 }
 
+/**
+ * Keyframes of which the last value is reached a hair before the end, where the way to it ends with a jump: at its end
+ * an animation is in some engines (WebKit) at a progress of 0.9999999999999999, and would never jump.
+ */
+export function heldAtEnd(frames: readonly CssFrame[], jumpsAtEnd: boolean): readonly CssFrame[] {
+  const last = frames.at(-1);
+  if (!jumpsAtEnd || !last || frames.length < 2) return frames;
+  return [...frames.slice(0, -1), { place: last.place - HAIR, value: last.value }, last];
+}
+
 /** The smallest step between two offsets, in %: the resolution of a rounded number. */
 const LEAST_STEP = 0.00001;
 

@@ -256,7 +256,21 @@ export function linearAlong(
     return samples.length > 2 ? fewestLinks(samples, room * LINK_ROOM) : samples;
   });
   if (stops.length === 2 && stops[0]?.value === 0 && stops[1]?.value === 1) return "linear";
-  return linearText(stops, decimalsFor(room), decimalsFor(STEP / (to - from)));
+  const places = decimalsFor(STEP / (to - from));
+  return linearText(jumpedAtEnd(stops, 10 ** -places), decimalsFor(room), places);
+}
+
+/**
+ * Stops of which a jump at the very end comes one resolution of a place earlier: some engines (WebKit) end an animation
+ * a rounding before its end, and would never jump.
+ */
+function jumpedAtEnd(stops: readonly LinearStop[], step: number): readonly LinearStop[] {
+  const [before, last] = stops.slice(-2);
+  if (!before || !last || stops.length < 3) return stops;
+  if (before.at < 1 || last.at < 1 || before.value === last.value) return stops;
+  const at = 1 - step;
+  const others = stops.slice(0, -2).filter((stop) => stop.at < at);
+  return [...others, { at, value: before.value }, { at, value: last.value }, last];
 }
 
 /** How far values may lie from a line on which they are said to lie, in tolerances. */

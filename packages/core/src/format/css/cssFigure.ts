@@ -1,4 +1,4 @@
-import { LINEAR, sameCurve } from "../../curve/index.ts";
+import { type CompiledCurve, LINEAR, sameCurve } from "../../curve/index.ts";
 import { type CompiledTrack, type Layer, type Motion, stackBeneath } from "../../motion/index.ts";
 import {
   type ChannelId,
@@ -14,6 +14,7 @@ import {
   type CssRegistered,
   combine,
   HAIR,
+  heldAtEnd,
   type Written,
 } from "./cssAnimation.ts";
 import { baked, needsBaking, simpleIterations } from "./cssBaked.ts";
@@ -317,10 +318,11 @@ function animation(
   // Only the first layer may show before its start; see the rules of layers.
   const backwards = index === 0 && (layer.fill === "backwards" || layer.fill === "both");
   const forwards = layer.fill === "forwards" || layer.fill === "both";
+  const jumpsAtEnd = last > 0 && duration > 0 && endsWithJump(layer.track.curves[last - 1]);
   return {
     name,
     property,
-    frames,
+    frames: heldAtEnd(frames, jumpsAtEnd),
     duration,
     delay: layer.start,
     fill: forwards ? (backwards ? "both" : "forwards") : backwards ? "backwards" : "none",
@@ -328,6 +330,11 @@ function animation(
     direction: iterations?.direction ?? "normal",
     ...(common ? { timing: curves.byName(common, commonTolerance) } : {}),
   };
+}
+
+/** Whether a curve comes to its end by a jump. */
+function endsWithJump(curve: CompiledCurve | undefined): boolean {
+  return curve !== undefined && Math.abs(curve.value(1) - curve.value(1 - 1e-9)) > 1e-4;
 }
 
 /**

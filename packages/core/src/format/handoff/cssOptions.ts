@@ -1,8 +1,9 @@
-import { compileStudy } from "../../motion/index.ts";
+import { compileStudy, type Motion } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { type CssOptions, WITHIN } from "../css/css.ts";
 import { BEGINS, isSelector, ON_LOAD, PLAYING } from "../css/cssBegins.ts";
 import { type CssReduced, REDUCED_WAYS } from "../css/cssReduced.ts";
+import { engineLimits } from "./engineLimits.ts";
 import type { HandoffLimit, HandoffOption, HandoffSettings } from "./handoffFormat.ts";
 
 const BEGIN_TEXTS: Readonly<Record<(typeof BEGINS)[number], string>> = {
@@ -121,9 +122,8 @@ export function stagedCssOptions(settings: HandoffSettings): CssOptions {
   return { ...cssOptionsOf(settings), begins: ON_LOAD, reduced: "as-it-is" };
 }
 
-/** What CSS cannot do with a study. */
-export function cssLimits(study: Study, settings: HandoffSettings): readonly HandoffLimit[] {
-  const motion = compileStudy(study);
+/** What stays behind wherever only the sequence leaves, and is seen and not heard. */
+export function sequenceLimits(motion: Motion): readonly HandoffLimit[] {
   const cues = motion.events(Number.NEGATIVE_INFINITY, motion.duration + 1e-3).length;
   const limits: HandoffLimit[] = [];
   if (cues > 0)
@@ -131,11 +131,18 @@ export function cssLimits(study: Study, settings: HandoffSettings): readonly Han
       what: `${cues === 1 ? "A cue is" : `${cues} cues are`} neither told nor heard.`,
       cure: "Hand off the cues as well.",
     });
-  if ((study.live?.responses.length ?? 0) > 0)
+  if ((motion.study.live?.responses.length ?? 0) > 0)
     limits.push({
       what: "What answers to presses stays here: only the sequence leaves.",
       cure: "In Live, record a take and set it down as keys: that leaves.",
     });
+  return limits;
+}
+
+/** What CSS cannot do with a study. */
+export function cssLimits(study: Study, settings: HandoffSettings): readonly HandoffLimit[] {
+  const motion = compileStudy(study);
+  const limits: HandoffLimit[] = [...sequenceLimits(motion), ...engineLimits(motion)];
   if (settings.begins === "scroll" && motion.endless)
     limits.push({
       what: "What repeats forever is played once along the way.",

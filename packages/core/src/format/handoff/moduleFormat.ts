@@ -2,15 +2,17 @@ import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { handoffCss } from "../css/css.ts";
 import { cssOptionsOf, MODULE_OPTIONS } from "./cssOptions.ts";
+import { engineLimits } from "./engineLimits.ts";
 import { figureMarkup, scenePage, scriptText } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffLimit } from "./handoffFormat.ts";
 import { moduleText } from "./moduleText.ts";
 
 /** What the Web Animations API cannot do with a study. */
 export function moduleLimits(study: Study): readonly HandoffLimit[] {
-  const { endless } = compileStudy(study);
+  const motion = compileStudy(study);
   return [
-    ...(endless
+    ...engineLimits(motion),
+    ...(motion.endless
       ? [
           {
             what: "What goes on forever does not run backwards, and its cues are told in the first round only.",

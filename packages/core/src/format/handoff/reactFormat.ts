@@ -74,6 +74,11 @@ export function usePlayer(root, { playing = true, reduced = "auto", rate = 1, on
  */
 export function Scene({ playing, reduced, rate, onCue, style, ...rest }) {
   const root = useRef(/** @type {HTMLDivElement | null} */ (null));
+  useEffect(() => {
+    // A page with a strict policy for styles lets scripts set them, and no markup.
+    for (const element of root.current?.querySelectorAll("[style]") ?? [])
+      /** @type {HTMLElement} */ (element).style.cssText = element.getAttribute("style") ?? "";
+  }, []);
   usePlayer(root, { playing, reduced, rate, onCue });
   return createElement("div", {
     ...rest,

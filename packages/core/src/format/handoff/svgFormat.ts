@@ -4,7 +4,14 @@ import { handoffCss, WITHIN } from "../css/css.ts";
 import { drawnOf } from "../drawn.ts";
 import { isMoved } from "../shapes/smilAnimation.ts";
 import { smilSvg } from "../shapes/smilSvg.ts";
-import { CSS_OPTIONS, cssLimits, cssOptionsOf, WITHIN_OPTION } from "./cssOptions.ts";
+import {
+  CSS_OPTIONS,
+  cssLimits,
+  cssOptionsOf,
+  sequenceLimits,
+  WITHIN_OPTION,
+} from "./cssOptions.ts";
+import { SMIL_CLOCK } from "./engineLimits.ts";
 import { figureMarkup, scenePage, svgPage } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffLimit, HandoffOption } from "./handoffFormat.ts";
 
@@ -74,7 +81,7 @@ function smilLimits(study: Study): HandoffLimit[] {
       (rest.turnX ?? 0) !== 0 || (rest.turnY ?? 0) !== 0 || isMoved(motion, i, ["turnX", "turnY"]),
   );
   const worded = has(({ look }) => Boolean(look.text || look.title || look.labels?.length));
-  const limits: HandoffLimit[] = [...cssLimits(study, {})];
+  const limits: HandoffLimit[] = [...sequenceLimits(motion)];
   if (turned.length > 0)
     limits.push({
       what: `SVG has no perspective: ${turned.join(", ")} gets narrower instead of turning toward the eye.`,
@@ -85,6 +92,7 @@ function smilLimits(study: Study): HandoffLimit[] {
       what: "Without styles it has no letters of its own: words stand in those of the place.",
       cure: "Have it move by CSS where styles are kept.",
     });
+  limits.push(SMIL_CLOCK);
   limits.push({
     what: "It cannot know that somebody prefers reduced motion.",
     cure: "Send a still beside it.",

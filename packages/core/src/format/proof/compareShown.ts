@@ -50,6 +50,9 @@ export function noDifference(): ShownDifference {
 const FAR = 10_000;
 const OPACITY = channelOf("opacity");
 
+const SHORT_HAIR = [0, -1, 1];
+const LONG_HAIR = [0, -1, -0.75, -0.5, -0.25, 0.25, 0.5, 0.75, 1];
+
 /**
  * Compares what a browser shows at a time with a motion, and keeps the worst of it. At a jump a rounding decides which
  * side is seen: `hair` ms to either side count as the time.
@@ -61,7 +64,9 @@ export function compareShown(
   into: ShownDifference,
   hair = 0,
 ): void {
-  const sides = hair > 0 ? [time, time - hair, time + hair] : [time];
+  // With a longer one moments within it too: what moves is somewhere between them.
+  const shares = hair > 0.2 ? LONG_HAIR : hair > 0 ? SHORT_HAIR : [0];
+  const sides = shares.map((share) => time + share * hair);
   const poses = sides.map((side) => motion.at(side, new Float64Array(motion.slotCount)));
   motion.study.figures.forEach((figure, i) => {
     const there = shown[figure.id];
@@ -118,6 +123,13 @@ function cornersAway(
 ): number {
   const read = (channel: ChannelId) => pose[motion.slot(index, channel)] as number;
   const matrix = poseMatrix(motion, pose, index);
+  // What is squeezed to a line is seen nowhere, and engines do not say where it would be.
+  const [[ox, oy], [ax, ay], [bx, by]] = [
+    mapPoint(matrix, 0, 0),
+    mapPoint(matrix, 1, 0),
+    mapPoint(matrix, 0, 1),
+  ];
+  if (Math.abs((ax - ox) * (by - oy) - (ay - oy) * (bx - ox)) < 1e-9) return 0;
   const expected = [
     ...mapPoint(matrix, 0, 0),
     ...mapPoint(matrix, Math.max(read("width"), 0), Math.max(read("height"), 0)),
