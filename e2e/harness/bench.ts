@@ -1,8 +1,26 @@
 import type { Study } from "@levitas/core/study";
 import type { ElementHandle, Page } from "puppeteer-core";
 
-/** Opens a study from the list by its name, as a person does, and answers its id. */
-export async function openStudyByName(page: Page, url: string, name: string): Promise<string> {
+/** Leaves Live and the sequence, in which studies open that answer or are arranged in groups. */
+export async function showLanes(page: Page): Promise<void> {
+  const leave = (selector: string) =>
+    page.evaluate((which) => document.querySelector<HTMLElement>(which)?.click(), selector);
+  await leave('button[aria-pressed="true"][title^="Back to the timeline"]');
+  const lanes = '[aria-label="Timeline shows"] button[aria-pressed]:first-child';
+  await page.waitForSelector(lanes);
+  await leave(lanes);
+}
+
+/**
+ * Opens a study from the list by its name, as a person does, and answers its id: with its lanes, or else as it opens by
+ * itself.
+ */
+export async function openStudyByName(
+  page: Page,
+  url: string,
+  name: string,
+  { asItOpens = false } = {},
+): Promise<string> {
   // A tab in the background draws no frames, and so never sees a click through.
   await page.bringToFront();
   await page.goto(url);
@@ -10,6 +28,7 @@ export async function openStudyByName(page: Page, url: string, name: string): Pr
   const id = await card?.evaluate((element) => element.getAttribute("data-study"));
   await card?.click();
   await page.waitForSelector('[aria-label="Save state"]');
+  if (!asItOpens) await showLanes(page);
   if (!id) throw new Error(`There is no study named ${name}`);
   return id;
 }
@@ -32,6 +51,7 @@ export async function openNewStudy(page: Page, url: string, body: object): Promi
   await page.bringToFront();
   await page.goto(`${url}/studies/${id}`);
   await page.waitForSelector('[aria-label="Save state"]');
+  await showLanes(page);
   return id;
 }
 

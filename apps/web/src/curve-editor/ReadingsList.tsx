@@ -81,7 +81,8 @@ export function ReadingsList({ brief = false }: { brief?: boolean }): ReactNode 
   const list = useRef<HTMLDListElement>(null);
   const drawn = useRef<{ curve?: Curve; duration?: number }>({});
   const lines = READING_LINES.filter((line) => !brief || line.brief);
-  const natural = naturalDuration(curve) !== undefined;
+  // Beside a span its own note says it, where that differs.
+  const natural = !brief && naturalDuration(curve) !== undefined;
   useDeskFrame("The readings", ["numbers"], ({ sound, duration }) => {
     const first = list.current?.querySelector("dd");
     const { current: before } = drawn;

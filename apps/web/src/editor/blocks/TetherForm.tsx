@@ -21,6 +21,19 @@ export function TetherForm({ item }: { item: SequenceItem }): ReactNode {
   const study = useStudy();
   const [find, setFind] = useState("");
   const inGroup = bench.motion.placements.byId.get(item.id)?.level.group != null;
+  const { placements } = bench.motion;
+  const counts = new Map<string, number>();
+  for (const { name } of eachItem(study.sequence)) counts.set(name, (counts.get(name) ?? 0) + 1);
+  /** The name of an item; where others have it too, with what it moves and when. */
+  const nameAmong = ({ id, name, ...each }: SequenceItem): string => {
+    if (counts.get(name) === 1) return name;
+    const figures = "figures" in each ? (each.figures ?? []) : [];
+    const who = figures.map((figure) => study.figures.find((one) => one.id === figure)?.name ?? "");
+    const [first, ...more] = who;
+    const whom =
+      first === undefined ? "" : ` ${first}${more.length > 0 ? ` +${more.length}` : ""},`;
+    return `${name},${whom} ${Math.round(placements.startOf(id))} ms`;
+  };
   const offers: Offer[] = [
     { text: inGroup ? "Start of the group" : "Start of the study", anchor: { to: "start" } },
     ...study.markers.map(
@@ -28,6 +41,7 @@ export function TetherForm({ item }: { item: SequenceItem }): ReactNode {
     ),
     ...[...eachItem(study.sequence)]
       .filter(({ id }) => id !== item.id)
+      .map((each) => ({ id: each.id, type: each.type, name: nameAmong(each) }))
       .flatMap(({ id, name, type }): Offer[] => [
         {
           text: `${type === "cue" ? "Time" : "End"} of ${name}`,
@@ -56,7 +70,21 @@ export function TetherForm({ item }: { item: SequenceItem }): ReactNode {
           tone: "fault",
         },
       );
-    else bench.perform(tetherItem, { id: item.id, anchor });
+    // From the start of all it keeps its time; anything else is chosen to be there when that is.
+    else if (anchor.to === "start") bench.perform(tetherItem, { id: item.id, anchor });
+    else {
+      bench.perform(tetherItem, { id: item.id, anchor, offset: 0 });
+      const to = offers.find((each) => JSON.stringify(each.anchor) === JSON.stringify(anchor));
+      say(`It starts at the ${to?.text.replace(/^[A-Z]/, (letter) => letter.toLowerCase())} now.`, {
+        action: {
+          text: "Keep it where it was",
+          run: () => {
+            bench.undo();
+            bench.perform(tetherItem, { id: item.id, anchor });
+          },
+        },
+      });
+    }
   };
   return (
     <>

@@ -16,6 +16,7 @@ import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
 import { boundsNow } from "../session/bounds.ts";
 import { freeName } from "../session/freeName.ts";
+import { siblings } from "../session/selection.ts";
 import { copyMotion } from "./copyKeys.ts";
 import { copyAs } from "./copyPiece.ts";
 import { giveMotion } from "./pasteKeys.ts";
@@ -90,10 +91,11 @@ export function duplicateOne(bench: Bench, figureId: string): void {
 
 /** Moves a figure one place up the list, further back (−1), or down, further in front (1). */
 export function moveInList(bench: Bench, figureId: string, way: 1 | -1): void {
-  const { figures } = bench.study;
-  const index = figures.findIndex(({ id }) => id === figureId);
-  const before = way === -1 ? figures[index - 1]?.id : (figures[index + 2]?.id ?? null);
-  if (index < 0 || before === undefined) return;
+  const list = siblings(bench.study, figureId);
+  const index = list.indexOf(figureId);
+  const other = list[index + way];
+  if (index < 0 || other === undefined) return;
+  const before = way === -1 ? other : (list[index + 2] ?? null);
   bench.perform(orderFigure, { figureId, before });
 }
 
@@ -114,7 +116,7 @@ export function figureMenu(
     readonly dress: () => void;
   },
 ): MenuItem[] {
-  const index = study.figures.findIndex(({ id }) => id === figure.id);
+  const list = siblings(study, figure.id);
   const [other] = beside;
   const into = study.figures.find(({ id }) => id === other);
   const parent = study.figures.find(({ id }) => id === figure.parent);
@@ -171,13 +173,13 @@ export function figureMenu(
     {
       text: "Move up",
       hint: "further back",
-      disabled: index <= 0,
+      disabled: list[0] === figure.id,
       onSelect: () => moveInList(bench, figure.id, -1),
     },
     {
       text: "Move down",
       hint: "further in front",
-      disabled: index >= study.figures.length - 1,
+      disabled: list.at(-1) === figure.id,
       onSelect: () => moveInList(bench, figure.id, 1),
     },
     {

@@ -3,7 +3,7 @@ import { type ChannelId, channelOf, type Figure, type Follower } from "@levitas/
 import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
-import { draftFollower } from "../session/draftFollower.ts";
+import { draftFollower, followingRange } from "../session/draftFollower.ts";
 
 /** Proposes that a figure's chosen channel follows another figure; nothing is replaced before that is accepted. */
 export function followNew(bench: Bench, figure: Figure, beside: readonly string[]): void {
@@ -26,7 +26,6 @@ export function followNew(bench: Bench, figure: Figure, beside: readonly string[
       each.figureId === other && (each.channel.kind === "number" || each.channel.kind === "angle"),
   );
   const source = { figure: other, channel: moved?.channel.id ?? ("y" as const) };
-  const now = motion.valueAt(motion.figureIndex(figure.id), channel, bench.clock.time);
   const follower: Follower = {
     id: nanoid(8),
     figure: figure.id,
@@ -34,8 +33,7 @@ export function followNew(bench: Bench, figure: Figure, beside: readonly string[
     source,
     of: "value",
     from: rangeOf(study, source, "value"),
-    to:
-      channel === "opacity" ? [1, 0.3] : [now, now + (channelOf(channel).unit === "px" ? 40 : 0.5)],
+    to: followingRange(bench, figure.id, channel),
     clamp: true,
   };
   const loop = followerLoop(study, follower);

@@ -1,6 +1,6 @@
 import { bring } from "../../bring/bringing.ts";
 import type { Bench } from "../session/bench.ts";
-import { chosenFigures } from "../session/selection.ts";
+import { chosenFigures, siblings } from "../session/selection.ts";
 import {
   type Command,
   hasBlocks,
@@ -13,6 +13,8 @@ import {
 
 const needsFigure = ({ selection }: Bench): string | undefined =>
   selection.figure === null ? NO_FIGURE : undefined;
+
+const siblingsOfChosen = ({ study, selection }: Bench) => siblings(study, selection.figure ?? "");
 
 /** Something for the chosen figure. What it takes comes with the menus of figures. */
 const withFigure =
@@ -59,7 +61,7 @@ export const STUDY_COMMANDS: readonly Command[] = [
     shownKeys: "Alt ↑",
     why: (bench) =>
       needsFigure(bench) ??
-      (bench.study.figures[0]?.id === bench.selection.figure
+      (siblingsOfChosen(bench)[0] === bench.selection.figure
         ? "It is the first of the list already."
         : undefined),
     run: withFigure((actions, bench, id) => actions.moveInList(bench, id, -1)),
@@ -71,7 +73,7 @@ export const STUDY_COMMANDS: readonly Command[] = [
     shownKeys: "Alt ↓",
     why: (bench) =>
       needsFigure(bench) ??
-      (bench.study.figures.at(-1)?.id === bench.selection.figure
+      (siblingsOfChosen(bench).at(-1) === bench.selection.figure
         ? "It is the last of the list already."
         : undefined),
     run: withFigure((actions, bench, id) => actions.moveInList(bench, id, 1)),

@@ -24,6 +24,9 @@ function needlePlace(dial: FigureKind): { x: number; y: number } {
   };
 }
 
+/** How far a new figure is put from one that is there already, px. */
+const STEP = 16;
+
 /** Puts a new figure in the middle of the scene. */
 export function AddFigureMenu(): ReactNode {
   const bench = useBench();
@@ -34,6 +37,12 @@ export function AddFigureMenu(): ReactNode {
     const name = freeName(study, kind.label);
     const hue = FIGURE_HUES[study.figures.length % FIGURE_HUES.length] ?? "slate";
     const middle = (size: number, own: unknown) => Math.round((size - Number(own)) / 2);
+    let [x, y] = [middle(width, kind.rest.width), middle(height, kind.rest.height)];
+    // Not on top of another one: a step further for each that is there.
+    while (study.figures.some(({ parent, rest }) => !parent && rest.x === x && rest.y === y)) {
+      x += STEP;
+      y += STEP;
+    }
     const figure: Figure = {
       id,
       name,
@@ -41,11 +50,7 @@ export function AddFigureMenu(): ReactNode {
       parent: null,
       pivot: { x: 0.5, y: 0.5 },
       hue,
-      rest: {
-        ...kind.rest,
-        x: middle(width, kind.rest.width),
-        y: middle(height, kind.rest.height),
-      },
+      rest: { ...kind.rest, x, y },
       look: kind.look,
     };
     const needle: Figure = {

@@ -7,7 +7,8 @@ import { Menu } from "../../ui/Menu.tsx";
 import { NameField } from "../../ui/NameField.tsx";
 import { MARGIN } from "../axis/laneGeometry.ts";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
-import type { Row } from "../session/rows.ts";
+import type { Bench } from "../session/bench.ts";
+import { inTree, type Row } from "../session/rows.ts";
 import { chosenFigures } from "../session/selection.ts";
 import { ChannelPicker } from "./ChannelPicker.tsx";
 import { ColumnCell } from "./ColumnCell.tsx";
@@ -16,6 +17,15 @@ import { FollowPanel } from "./FollowPanel.tsx";
 import { useReorder } from "./useReorder.ts";
 
 const FigureMenu = lazy(async () => ({ default: (await import("./FigureMenu.tsx")).FigureMenu }));
+
+/** The figures from the one that is worked on to another one, in the order of their rows, with what is chosen. */
+function rowsBetween({ study, selection }: Bench, to: string): readonly string[] {
+  const all = inTree(study.figures).map(({ id }) => id);
+  const [from, until] = [all.indexOf(selection.figure ?? to), all.indexOf(to)];
+  const between = all.slice(Math.min(from, until), Math.max(from, until) + 1);
+  // The one that is worked on stays the first of them: the next Shift-click goes from there again.
+  return [...new Set([selection.figure ?? to, ...between])];
+}
 
 /** The line that names a figure, over the lanes of its channels. */
 export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): ReactNode {
@@ -55,13 +65,18 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
           <button
             type="button"
             onClick={(event) => {
-              const [first = figure.id, ...more] = event.shiftKey
-                ? [figure.id, ...beside]
-                : [figure.id];
+              const add = event.ctrlKey || event.metaKey;
+              const [first = null, ...more] = event.shiftKey
+                ? rowsBetween(bench, figure.id)
+                : add
+                  ? selected
+                    ? beside
+                    : [figure.id, ...beside]
+                  : [figure.id];
               bench.select({ figure: first, channel: null, span: null, keys: [], more });
             }}
             onDoubleClick={() => setRenaming(true)}
-            title="Click to select, double-click to rename"
+            title="Click to select, with Shift up to here, with Ctrl one more; double-click to rename"
             className={`min-w-0 flex-1 truncate rounded-md text-left ${selected ? "font-semibold text-spruce" : "font-medium"}`}
           >
             {figure.name}

@@ -4,6 +4,7 @@ import { showTip } from "../../ui/dragTip.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { useBench } from "../session/BenchContext.ts";
 import type { Gesture } from "../session/gesture.ts";
+import { siblings } from "../session/selection.ts";
 
 /** Dragging a figure's mark up or down puts it elsewhere in the list. */
 export function useReorder(figure: Figure) {
@@ -11,9 +12,11 @@ export function useReorder(figure: Figure) {
   return useDragSession<{ readonly gesture: Gesture; before: string | null | undefined }>({
     start: () => ({ gesture: bench.begin(), before: undefined }),
     move: (session, { x, y }) => {
-      const rows = [...document.querySelectorAll<HTMLElement>("[data-figure-row]")].sort(
-        (a, b) => a.getBoundingClientRect().top - b.getBoundingClientRect().top,
-      );
+      // What stands in another figure stays there: it moves among those beside it.
+      const beside = new Set(siblings(bench.study, figure.id));
+      const rows = [...document.querySelectorAll<HTMLElement>("[data-figure-row]")]
+        .filter(({ dataset }) => beside.has(dataset.figureRow ?? ""))
+        .sort((a, b) => a.getBoundingClientRect().top - b.getBoundingClientRect().top);
       const under = rows.find((row) => {
         const { top, height } = row.getBoundingClientRect();
         return y < top + height / 2;

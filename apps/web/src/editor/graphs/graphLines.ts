@@ -1,4 +1,4 @@
-import { type Motion, stretchSpeeds } from "@levitas/core/motion";
+import { greatestSpeed, type Motion, stretchSpeeds } from "@levitas/core/motion";
 import { findLayer } from "../session/findLayer.ts";
 import type { Row } from "../session/rows.ts";
 import type { GraphLine } from "./graphPicture.ts";
@@ -26,11 +26,7 @@ export function linesOf(motion: Motion, { lanes, row }: Shown): GraphLine[] {
 
 /** The speeds of a lane: times and speeds in turn, and the highest. */
 export function speedsOf(motion: Motion, { figure, channel, bars }: LaneOf) {
-  const points = stretchSpeeds(
-    bars.flatMap((bar) => findLayer(motion, figure.id, channel, bar.tween.id) ?? []),
-    36,
-  );
-  let most = 0;
-  for (let i = 1; i < points.length; i += 2) most = Math.max(most, points[i] as number);
-  return { points, most };
+  const layers = bars.flatMap((bar) => findLayer(motion, figure.id, channel, bar.tween.id) ?? []);
+  const points = stretchSpeeds(layers, 36);
+  return { points, most: greatestSpeed(layers, points) };
 }

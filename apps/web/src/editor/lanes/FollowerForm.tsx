@@ -17,7 +17,7 @@ import { say } from "../../ui/notices.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { Tick } from "../../ui/Tick.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
-import { acceptFollower, draftFollower } from "../session/draftFollower.ts";
+import { acceptFollower, draftFollower, followingRange } from "../session/draftFollower.ts";
 import { dropFollower } from "../session/dropFollower.ts";
 import { leverUnit } from "../session/leverUnit.ts";
 import { CurveChoice } from "../span/CurveChoice.tsx";
@@ -60,8 +60,23 @@ export function FollowerDraft({ follower }: { follower: Follower }): ReactNode {
   const bench = useBench();
   const study = useStudy();
   const replaced = bench.study.sequence.length > 0 && drives(study, follower);
+  const figure = study.figures.find(({ id }) => id === follower.figure)?.name ?? "";
   return (
     <>
+      <div className="flex items-center justify-between gap-2">
+        <span className="min-w-0 truncate">Of {figure} follows</span>
+        <Choice
+          label="Channel that follows"
+          text={channelOf(follower.channel).label}
+          items={FOLLOWED.map(({ id, label }) => ({
+            ...{ text: label, chosen: id === follower.channel },
+            onSelect: () => {
+              const to = followingRange(bench, follower.figure, id);
+              draftFollower(bench, { ...follower, channel: id, to });
+            },
+          }))}
+        />
+      </div>
       <FollowerFields
         follower={follower}
         change={(fields) => draftFollower(bench, { ...follower, ...fields })}

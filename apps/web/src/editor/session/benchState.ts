@@ -46,8 +46,10 @@ export interface BenchState {
   readonly travel: { readonly duration: number; readonly curve: Curve };
 }
 
-/** What a bench begins with. */
+/** What a bench begins with: a study that answers in Live, one that is arranged in groups as its sequence. */
 export function firstState(study: Study): BenchState {
+  const { responses = [], levers = [] } = study.live ?? {};
+  const isStill = study.sequence.length === 0;
   return {
     history: startHistory<Selection>(study),
     selection: firstSelection(study),
@@ -62,12 +64,12 @@ export function firstState(study: Study): BenchState {
     renaming: null,
     recipesOpen: false,
     copied: null,
-    arranging: false,
+    arranging: study.sequence.some(({ type }) => type === "group"),
     folded: new Set(),
     editingFollower: null,
     draftFollower: null,
     arrangement: "side",
-    live: false,
+    live: responses.length > 0 || (isStill && levers.length > 0),
     graphFollows: true,
     margin: keptMargin(globalThis.innerWidth ?? 1280),
     travel: { duration: 600, curve: { kind: "keyword", name: "ease-in-out" } },

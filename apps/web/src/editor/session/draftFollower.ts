@@ -1,5 +1,5 @@
 import { addFollower } from "@levitas/core/edit";
-import type { Follower } from "@levitas/core/study";
+import { type ChannelId, channelOf, type Follower } from "@levitas/core/study";
 import type { Bench } from "./bench.ts";
 import { dropFollower } from "./dropFollower.ts";
 
@@ -7,6 +7,18 @@ import { dropFollower } from "./dropFollower.ts";
 export function draftFollower(bench: Bench, follower: Follower): void {
   bench.store.setState({ draftFollower: follower });
   bench.tryOut((study) => addFollower(study, follower));
+}
+
+/** The range that is proposed for a channel that is to follow: from where it is, as far as is seen. */
+export function followingRange(
+  { motion, clock }: Bench,
+  figureId: string,
+  channel: ChannelId,
+): readonly [number, number] {
+  if (channel === "opacity") return [1, 0.3];
+  const now = motion.valueAt(motion.figureIndex(figureId), channel, clock.time);
+  const { unit } = channelOf(channel);
+  return [now, now + (unit === "px" ? 40 : unit === "°" ? 30 : unit === "%" ? 20 : 0.5)];
 }
 
 /** Puts the follower that is being made into the study, as one step. */

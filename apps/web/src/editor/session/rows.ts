@@ -64,8 +64,10 @@ export function timelineRows(study: Study, unfolded: ReadonlySet<string> = new S
         if (list) list.push({ tween, track });
         else channels.set(track.channel, [{ tween, track }]);
       }
+  // What follows has one line: its keys stand still, and show again when it stops following.
+  for (const { figure, channel } of study.followers) bars.get(figure)?.delete(channel);
   const parentOf = new Map(study.figures.map((figure) => [figure.id, figure.parent]));
-  return study.figures.flatMap((figure): Row[] => {
+  return inTree(study.figures).flatMap((figure): Row[] => {
     const own = bars.get(figure.id);
     const lanes = CHANNELS.flatMap((channel): Row[] => {
       const found = own?.get(channel.id);
@@ -90,6 +92,28 @@ export function timelineRows(study: Study, unfolded: ReadonlySet<string> = new S
       );
     return [{ kind: "figure", figure, depth, lanes: moving, bars: all }, ...lanes, ...followers];
   });
+}
+
+/** Figures with what stands in each right after it; among those of one parent in the order of the study. */
+export function inTree(figures: readonly Figure[]): readonly Figure[] {
+  if (figures.every(({ parent }) => parent === null)) return figures;
+  const inside = new Map<string | null, Figure[]>();
+  const known = new Set(figures.map(({ id }) => id));
+  for (const figure of figures) {
+    const parent = figure.parent !== null && known.has(figure.parent) ? figure.parent : null;
+    inside.set(parent, [...(inside.get(parent) ?? []), figure]);
+  }
+  const ordered = new Set<Figure>();
+  const add = (parent: string | null): void => {
+    for (const figure of inside.get(parent) ?? []) {
+      if (ordered.has(figure)) continue;
+      ordered.add(figure);
+      add(figure.id);
+    }
+  };
+  add(null);
+  // A circle of parents is a fault of the study, not a reason to leave its figures out.
+  return [...ordered, ...figures.filter((figure) => !ordered.has(figure))];
 }
 
 /** Whether two lines show the same: the study changes with every edit, most of its lines do not. */

@@ -78,3 +78,9 @@ export function firstSelection(study: Study): Selection {
   }
   return { ...NOTHING, figure: study.figures[0]?.id ?? null };
 }
+
+/** The figures that stand beside one, in what that stands in, itself included: ids, in order. */
+export function siblings({ figures }: Study, figureId: string): readonly string[] {
+  const parent = figures.find(({ id }) => id === figureId)?.parent ?? null;
+  return figures.filter((each) => each.parent === parent).map(({ id }) => id);
+}

@@ -61,14 +61,14 @@ export function CurvePane(): ReactNode {
         <div className="flex min-h-0 flex-1 flex-col @min-[420px]:flex-row">
           <div className="flex min-h-40 min-w-0 flex-1 flex-col">
             <CurvePlot title={`Curve of ${span.figure.name} ${span.channel.label}`} />
+            <TangleBar />
+            <GhostBar />
+            <CurveText>
+              <CruiseFrames span={span} />
+            </CurveText>
           </div>
           <SpanPanel span={span} />
         </div>
-        <TangleBar />
-        <GhostBar />
-        <CurveText>
-          <CruiseFrames span={span} />
-        </CurveText>
         <StockStrip span={span} />
       </section>
     </DeskContext>

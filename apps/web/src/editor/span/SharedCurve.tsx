@@ -33,7 +33,7 @@ export function SharedCurve({ keyId, shared }: { keyId: string; shared: Shared }
       <p className="text-[11.5px] leading-snug text-plum" data-testid="shared-count">
         {count === 1 ? "Shared, on this span only" : `Changes ${count} spans at once`}
       </p>
-      <div className="flex gap-1">
+      <div className="flex flex-wrap gap-1">
         <Button size="tiny" onClick={() => bench.perform(takeOwnCopy, { keyId })}>
           Take own copy
         </Button>

@@ -1,9 +1,10 @@
-import { setTrack } from "@levitas/core/edit";
+import { moveKeys, setTrack } from "@levitas/core/edit";
 import { ANGLE_ROUTES } from "@levitas/core/value";
 import { lazy, type ReactNode, Suspense } from "react";
 import { CurveNumbers } from "../../curve-editor/CurveNumbers.tsx";
 import { compileCurve } from "../../curve-editor/curveReader.ts";
 import { useDeskCurve } from "../../curve-editor/desk/DeskContext.ts";
+import { naturalDuration } from "../../curve-editor/naturalDuration.ts";
 import { ReadingsList } from "../../curve-editor/ReadingsList.tsx";
 import { Button } from "../../ui/Button.tsx";
 import { ChevronIcon } from "../../ui/icons.tsx";
@@ -11,7 +12,7 @@ import { Menu } from "../../ui/Menu.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useBench } from "../session/BenchContext.ts";
 import { ROUTE_WORDS } from "../session/routeWords.ts";
-import type { Span } from "../session/span.ts";
+import { type Span, spanTimes } from "../session/span.ts";
 import { SharedPart } from "./SharedPart.tsx";
 
 /** What is said of points comes with the first path. */
@@ -26,54 +27,83 @@ export function SpanPanel({ span }: { span: Span }): ReactNode {
   const isPath = useDeskCurve().kind === "path";
   const setRoute = (set: Parameters<typeof setTrack>[1]["set"]) =>
     bench.perform(setTrack, { tweenId: tween.id, channel: channel.id, set });
+  const isShared = "shared" in (span.key.curve ?? {});
   return (
-    <div className="flex min-h-0 shrink flex-col gap-2 overflow-y-auto px-3 pt-1 pb-2 @min-[420px]:w-44 @min-[420px]:shrink-0 @min-[420px]:pl-0">
-      <CurveNumbers />
-      {isPath ? (
-        <Suspense fallback={null}>
-          <PointPanel />
-        </Suspense>
-      ) : null}
-      {channel.kind === "angle" && track.mode !== "relative" ? (
-        <Menu
-          items={ANGLE_ROUTES.map((route) => ({
-            text: ROUTE_WORDS[route],
-            chosen: route === (track.route ?? "none"),
-            onSelect: () => setRoute({ route }),
-          }))}
-        >
-          <Button
-            size="tiny"
-            className="justify-between"
-            aria-label={`${ROUTE_WORDS[track.route ?? "none"]}: route of the angle`}
+    <div className="flex min-h-0 shrink flex-col gap-2 px-3 pt-1 pb-2 @min-[420px]:w-44 @min-[420px]:shrink-0 @min-[420px]:pl-0">
+      {/* Before anything is changed it has to be seen that other spans change with it. */}
+      {isShared ? <SharedPart span={span} /> : null}
+      <div className="flex min-h-0 flex-1 flex-col gap-2 overflow-y-auto">
+        <SqueezeNote span={span} />
+        <CurveNumbers />
+        {isPath ? (
+          <Suspense fallback={null}>
+            <PointPanel />
+          </Suspense>
+        ) : null}
+        {channel.kind === "angle" && track.mode !== "relative" ? (
+          <Menu
+            items={ANGLE_ROUTES.map((route) => ({
+              text: ROUTE_WORDS[route],
+              chosen: route === (track.route ?? "none"),
+              onSelect: () => setRoute({ route }),
+            }))}
           >
-            {ROUTE_WORDS[track.route ?? "none"]}
-            <ChevronIcon size={12} />
-          </Button>
-        </Menu>
-      ) : null}
-      {channel.kind === "color" ? (
-        <Menu
-          items={(["oklab", "srgb"] as const).map((space) => ({
-            text: SPACE_WORDS[space],
-            chosen: space === (track.space ?? "oklab"),
-            onSelect: () => setRoute({ space }),
-          }))}
-        >
-          <Button
-            size="tiny"
-            className="justify-between"
-            aria-label={`${SPACE_WORDS[track.space ?? "oklab"]}: color space`}
+            <Button
+              size="tiny"
+              className="justify-between"
+              aria-label={`${ROUTE_WORDS[track.route ?? "none"]}: route of the angle`}
+            >
+              {ROUTE_WORDS[track.route ?? "none"]}
+              <ChevronIcon size={12} />
+            </Button>
+          </Menu>
+        ) : null}
+        {channel.kind === "color" ? (
+          <Menu
+            items={(["oklab", "srgb"] as const).map((space) => ({
+              text: SPACE_WORDS[space],
+              chosen: space === (track.space ?? "oklab"),
+              onSelect: () => setRoute({ space }),
+            }))}
           >
-            {SPACE_WORDS[track.space ?? "oklab"]}
-            <ChevronIcon size={12} />
-          </Button>
-        </Menu>
-      ) : null}
-      <EndNote span={span} />
-      <ReadingsList brief />
-      <SharedPart span={span} />
+            <Button
+              size="tiny"
+              className="justify-between"
+              aria-label={`${SPACE_WORDS[track.space ?? "oklab"]}: color space`}
+            >
+              {SPACE_WORDS[track.space ?? "oklab"]}
+              <ChevronIcon size={12} />
+            </Button>
+          </Menu>
+        ) : null}
+        <EndNote span={span} />
+        <ReadingsList brief />
+      </div>
+      {isShared ? null : <SharedPart span={span} />}
     </div>
+  );
+}
+
+/** A spring that a span gives more or less time than it takes by itself says so, and offers its own length. */
+function SqueezeNote({ span }: { span: Span }): ReactNode {
+  const bench = useBench();
+  const natural = Math.round(naturalDuration(span.curve) ?? 0);
+  const { key, next, track, index } = span;
+  const length = Math.round(next.time - key.time);
+  if (natural === 0 || natural === length) return null;
+  const give = () => {
+    const times = spanTimes(bench.motion, span);
+    const later = track.keys.slice(index + 1).map(({ id }) => id);
+    const scale = times ? times.length / (next.time - key.time) : 1;
+    bench.perform(moveKeys, { keyIds: later, time: (natural - (next.time - key.time)) * scale });
+  };
+  return (
+    <p className="text-[11.5px] leading-snug text-marigold-ink">
+      {length < natural ? "Squeezed" : "Stretched"} from {natural} ms.{" "}
+      <button type="button" className="underline" onClick={give}>
+        Make the span {natural} ms
+      </button>
+    </p>
   );
 }
 

@@ -25,13 +25,16 @@ import { nowMarks, SpacingCache, spacingMarks, twinMarks } from "./overlay.ts";
 import { paintFitted } from "./paintFitted.ts";
 import { AlignBar } from "./SceneBar.tsx";
 import { SceneHandles } from "./SceneHandles.tsx";
+import { beginSceneBox, type SceneBox } from "./sceneBox.ts";
 
 // A front comes when a tween is chosen that has one; most have none.
 const FrontHandles = lazy(async () => ({
   default: (await import("./FrontHandles.tsx")).FrontHandles,
 }));
 
-interface Session {
+type Session = FigureSession | { readonly box: SceneBox };
+
+interface FigureSession {
   readonly drag: MoveDrag;
   readonly from: { readonly x: number; readonly y: number };
   /** What was selected before copies were made to be dragged; undefined where none were. */
@@ -51,6 +54,8 @@ export function SceneView(): ReactNode {
   const still = useRef<HTMLCanvasElement>(null);
   /** What moves with time: dots on the paths, onion skins, twins, the way of an angle. */
   const now = useRef<HTMLCanvasElement>(null);
+  /** The box that is drawn over the ground to choose figures. */
+  const drawn = useRef<HTMLDivElement>(null);
   const spacing = useRef(new SpacingCache()).current;
   const spare = useRef(new Float64Array(0));
   const snapped = useRef<SnappedTo | null>(null);
@@ -173,24 +178,32 @@ export function SceneView(): ReactNode {
     });
   };
   const bind = useDragSession<Session>({
-    start: ({ x, y, dx, dy, alt }) => {
+    start: ({ x, y, dx, dy, alt, shift }) => {
       const figure = figureAt(x - dx, y - dy);
-      if (figure === null) return undefined;
+      const box = frame.current?.getBoundingClientRect();
+      if (!box) return undefined;
+      if (figure === null)
+        return drawn.current
+          ? { box: beginSceneBox(bench, drawn.current, box, { shift }) }
+          : undefined;
       select(figure, false);
       const copiedFrom = alt ? bench.selection : undefined;
       if (alt) copyChosenFigures(bench);
       const drag = beginMove(bench);
-      const box = frame.current?.getBoundingClientRect();
-      if (!drag || !box) return undefined;
+      if (!drag) return undefined;
       return { drag, from: camera.toScene(x - dx - box.left, y - dy - box.top), copiedFrom };
     },
-    move: ({ drag, from }, point) => {
+    move: (session, point) => {
+      if ("box" in session) return session.box.move(point);
+      const { drag, from } = session;
       if (!drag.change.active()) return;
       const { text, snapped: lines } = drag.move(from, point);
       snapped.current = lines;
       showTip(point.x, point.y, text);
     },
-    end: ({ drag, copiedFrom }, cancelled) => {
+    end: (session, cancelled) => {
+      if ("box" in session) return session.box.end(cancelled);
+      const { drag, copiedFrom } = session;
       snapped.current = null;
       redrawStill();
       const steps = bench.store.getState().history.past.length;
@@ -249,6 +262,11 @@ export function SceneView(): ReactNode {
         </div>
         <canvas ref={still} className="pointer-events-none absolute top-0 left-0" />
         <canvas ref={now} className="pointer-events-none absolute top-0 left-0" />
+        <div
+          ref={drawn}
+          className="pointer-events-none absolute top-0 left-0 rounded-[3px] border border-spruce bg-spruce/10"
+          style={{ visibility: "hidden" }}
+        />
       </div>
       <SceneHandles />
       {selection.items?.length ? (

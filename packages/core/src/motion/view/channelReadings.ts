@@ -1,7 +1,8 @@
-import { readSamples } from "../../reading/index.ts";
+import { readSamples, SETTLE_BAND } from "../../reading/index.ts";
 import type { ChannelId } from "../../study/index.ts";
 import { stackVelocity } from "../compile/layers.ts";
 import type { Motion } from "../compile/motion.ts";
+import { edgeBetween, peakBetween } from "./refine.ts";
 
 /** What is measured of a stretch of one channel, in the channel's own unit. */
 export interface ChannelReadings {
@@ -45,12 +46,29 @@ export function readChannel(
     const speed = Math.abs(stackVelocity(driven.layers, time, 0));
     if (Number.isFinite(speed) && speed > peakSpeed) [peakSpeed, peakAt] = [speed, time];
   }
+  const step = (to - from) / SAMPLES;
+  const speedAt = (time: number) => Math.abs(stackVelocity(driven.layers, time, 0));
+  // The end belongs to what comes after it.
+  const [before, after] = [
+    Math.max(peakAt - step, from),
+    Math.min(peakAt + step, to - step * 1e-6),
+  ];
+  const refined = peakBetween(speedAt, before, after);
+  if (Number.isFinite(refined) && refined < 2 * peakSpeed) peakSpeed = Math.max(peakSpeed, refined);
   const read = readSamples(times, values);
   const way = Math.abs((values[SAMPLES] as number) - (values[0] as number));
+  /** The time from the start at which it comes to stay, near one that was found among the samples. */
+  const settled = (near: number): number => {
+    const target = values[SAMPLES] as number;
+    const isAway = (time: number) =>
+      Math.abs(motion.valueAt(figureIndex, channel, from + time) - target) > SETTLE_BAND * way;
+    const [low, high] = [Math.max(near - step, 0), Math.min(near + step, to - from)];
+    return isAway(low) && !isAway(high) ? edgeBetween(isAway, low, high) : near;
+  };
   return {
     overshoot: read ? read.overshoot * way : 0,
     anticipation: read ? read.anticipation * way : 0,
-    settle: read?.settle == null ? null : read.settle * (to - from),
+    settle: read?.settle == null ? null : settled(read.settle * (to - from)),
     peakSpeed,
     peakAt,
     from,

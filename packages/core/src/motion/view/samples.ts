@@ -2,6 +2,7 @@ import type { ChannelId } from "../../study/index.ts";
 import { type AngleRoute, printHexColor, writeShownColor } from "../../value/index.ts";
 import { layerValue, layerVelocity } from "../compile/layers.ts";
 import type { Layer, Motion } from "../compile/motion.ts";
+import { peakBetween } from "./refine.ts";
 
 /**
  * What one layer does by itself, for drawing: time (ms, the study's) and value in turn. Straight spans
@@ -126,4 +127,24 @@ export function stretchSpeeds(layers: readonly Layer[], perSpan: number): Float6
     points.push(layer.end, 0);
   }
   return Float64Array.from(points);
+}
+
+/** The greatest of the speeds that `stretchSpeeds` gives, exactly: between its points it may be greater. */
+export function greatestSpeed(layers: readonly Layer[], speeds: Float64Array): number {
+  let at = 1;
+  for (let i = 1; i < speeds.length; i += 2)
+    if ((speeds[i] as number) > (speeds[at] as number)) at = i;
+  const most = speeds[at] ?? 0;
+  const time = speeds[at - 1] ?? 0;
+  const layer = layers.findLast(({ start, end }) => start <= time && time <= end);
+  if (!layer) return most;
+  // Only within its span: at a key the next one begins.
+  const [before, after] = [Math.max(speeds[at - 3] ?? time, layer.start), speeds[at + 1] ?? time];
+  const inside = Math.max(Math.min(after, layer.end), before);
+  const refined = peakBetween(
+    (t) => Math.abs(layerVelocity(layer, t, 0)),
+    before,
+    inside - (inside - before) * 1e-6,
+  );
+  return Number.isFinite(refined) && refined < 2 * most ? Math.max(most, refined) : most;
 }

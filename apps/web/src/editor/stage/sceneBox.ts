@@ -1,0 +1,56 @@
+import type { DragPoint } from "../../ui/useDragSession.ts";
+import type { Bench } from "../session/bench.ts";
+import { boundsIn } from "../session/bounds.ts";
+import { chosenFigures } from "../session/selection.ts";
+
+/** Drawing a box over the ground of the scene. */
+export interface SceneBox {
+  readonly move: (point: Pick<DragPoint, "x" | "y" | "dx" | "dy">) => void;
+  readonly end: (cancelled: boolean) => void;
+}
+
+/**
+ * Chooses the figures that a box touches; with Shift besides those that are chosen. What is empty, such as a group, is
+ * not touched.
+ *
+ * @param shown the box as it is drawn
+ * @param frame the window of the scene
+ */
+export function beginSceneBox(
+  bench: Bench,
+  shown: HTMLElement,
+  frame: DOMRect,
+  { shift }: Pick<DragPoint, "shift">,
+): SceneBox {
+  const { motion, camera, selection: before } = bench;
+  const poses = motion.at(bench.clock.shownTime, new Float64Array(motion.slotCount));
+  const boxes = motion.study.figures.flatMap(({ id, kind }, index) =>
+    kind === "group" ? [] : [{ id, ...boundsIn(motion, poses, index) }],
+  );
+  const kept = shift ? chosenFigures(before) : [];
+  let last = "";
+  return {
+    move: ({ x, y, dx, dy }) => {
+      const [left, right] = [Math.min(x, x - dx) - frame.left, Math.max(x, x - dx) - frame.left];
+      const [top, bottom] = [Math.min(y, y - dy) - frame.top, Math.max(y, y - dy) - frame.top];
+      shown.style.visibility = "visible";
+      shown.style.translate = `${left}px ${top}px`;
+      shown.style.width = `${right - left}px`;
+      shown.style.height = `${bottom - top}px`;
+      const [low, high] = [camera.toScene(left, top), camera.toScene(right, bottom)];
+      const touched = boxes.filter(
+        (box) =>
+          box.left <= high.x && box.right >= low.x && box.top <= high.y && box.bottom >= low.y,
+      );
+      const all = [...new Set([...kept, ...touched.map(({ id }) => id)])];
+      if (all.join() === last) return;
+      last = all.join();
+      const [figure = null, ...more] = all;
+      bench.select({ figure, channel: null, span: null, keys: [], more });
+    },
+    end: (cancelled) => {
+      shown.style.visibility = "hidden";
+      if (cancelled) bench.select({ more: [], ...before });
+    },
+  };
+}
