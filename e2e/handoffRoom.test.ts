@@ -233,7 +233,7 @@ describe("the hand-off", () => {
     },
   );
 
-  it("saves every format as it was chosen, and the study, in one zip", async () => {
+  inAll("saves every format as it was chosen, and the study, in one zip", async () => {
     const folder = mkdtempSync(join(tmpdir(), "levitas-zip-"));
     const session = await page.createCDPSession();
     await session.send("Browser.setDownloadBehavior", {

@@ -16,7 +16,7 @@ import { penPress } from "./harness/pen.ts";
 import { buildStage, compareStage, expectAlike } from "./harness/stage.ts";
 
 /** Random studies that are run as well. */
-const RANDOM = cases(6, 24);
+const RANDOM = cases(4, 24);
 const LIVE = HANDOFF_FORMATS.find(({ id }) => id === "live");
 const demos = liveDemos();
 const demo = (name: string): Study => {

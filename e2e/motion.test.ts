@@ -754,7 +754,7 @@ describe("keyframed motion on the bench", () => {
     40_000,
   );
 
-  it("stores what a tangent, a column and a handle of the scene are dragged to, one after the other", async () => {
+  inAll("stores what a tangent, a column and a handle of the scene are dragged to, one after the other", async () => {
     await openDemo("pass-lands");
     await click('button[aria-label="Graph of Pass y"]');
     await clickKey(page, "Pass y on the graph", 1);

@@ -622,7 +622,7 @@ describe("sequences on the bench", () => {
     }
   });
 
-  it("places a front on the scene by hand, and each figure starts as it arrives", async () => {
+  inAll("places a front on the scene by hand, and each figure starts as it arrives", async () => {
     await open(
       kioskStudy([
         tween(
