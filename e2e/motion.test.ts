@@ -754,30 +754,34 @@ describe("keyframed motion on the bench", () => {
     40_000,
   );
 
-  inAll("stores what a tangent, a column and a handle of the scene are dragged to, one after the other", async () => {
-    await openDemo("pass-lands");
-    await click('button[aria-label="Graph of Pass y"]');
-    await clickKey(page, "Pass y on the graph", 1);
-    const tangent = await placeOf(page, "Keys of Pass y on the graph", "Tangent after key 1");
-    await dragFrom(page, tangent, { x: 40, y: -60 });
-    const timesOf = async () =>
-      [...eachTween((await stored()).sequence)].flatMap(({ tracks }) =>
-        tracks.flatMap(({ keys }) => keys.map(({ time }) => time)),
-      );
-    const before = await timesOf();
-    await dragFrom(page, await placeOfColumn(page, "Pass", 3), { x: 30, y: 0 });
-    expect(await timesOf()).not.toEqual(before);
-    await goTo(1200);
-    const turnOf = ({ figures }: Study) => figures.find(({ id }) => id === "pass")?.rest.rotate;
-    const turn = turnOf(await stored());
-    await dragBy(page, '[data-part="turn"]', { x: 120, y: 60 });
-    // It has no keys of its turn: how it rests is turned.
-    expect(turnOf(await stored())).not.toBe(turn);
-    const study = await stored();
-    const [place] = tracksOf(study, "pass", "y");
-    expect(place?.track.keys[0]?.curve).toMatchObject({ kind: "cubic-bezier" });
-    const motion = compileStudy(study);
-    const layer = motion.drivenAt(motion.figureIndex("pass"), "y")?.layers[0];
-    expect(layer && Number.isFinite(trackValue(layer.track, layer.origin, 400, 0))).toBe(true);
-  }, 40_000);
+  inAll(
+    "stores what a tangent, a column and a handle of the scene are dragged to, one after the other",
+    async () => {
+      await openDemo("pass-lands");
+      await click('button[aria-label="Graph of Pass y"]');
+      await clickKey(page, "Pass y on the graph", 1);
+      const tangent = await placeOf(page, "Keys of Pass y on the graph", "Tangent after key 1");
+      await dragFrom(page, tangent, { x: 40, y: -60 });
+      const timesOf = async () =>
+        [...eachTween((await stored()).sequence)].flatMap(({ tracks }) =>
+          tracks.flatMap(({ keys }) => keys.map(({ time }) => time)),
+        );
+      const before = await timesOf();
+      await dragFrom(page, await placeOfColumn(page, "Pass", 3), { x: 30, y: 0 });
+      expect(await timesOf()).not.toEqual(before);
+      await goTo(1200);
+      const turnOf = ({ figures }: Study) => figures.find(({ id }) => id === "pass")?.rest.rotate;
+      const turn = turnOf(await stored());
+      await dragBy(page, '[data-part="turn"]', { x: 120, y: 60 });
+      // It has no keys of its turn: how it rests is turned.
+      expect(turnOf(await stored())).not.toBe(turn);
+      const study = await stored();
+      const [place] = tracksOf(study, "pass", "y");
+      expect(place?.track.keys[0]?.curve).toMatchObject({ kind: "cubic-bezier" });
+      const motion = compileStudy(study);
+      const layer = motion.drivenAt(motion.figureIndex("pass"), "y")?.layers[0];
+      expect(layer && Number.isFinite(trackValue(layer.track, layer.origin, 400, 0))).toBe(true);
+    },
+    40_000,
+  );
 });

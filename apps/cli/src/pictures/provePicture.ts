@@ -1,8 +1,16 @@
-import type { EncodedPlan } from "@levitas/core/format";
+import {
+  differenceWords,
+  type EncodedPlan,
+  NO_PIXEL_DIFFERENCE,
+  pixelDifference,
+  worseDifference,
+} from "@levitas/core/format";
 import type { MadePicture } from "./makePicture.ts";
 
 /** The difference of colors that is taken as none, on the average, in steps of 255: of few colors, and of all. */
 const NEAR = { gif: 6, apng: 0.5, png: 0.5, sprite: 0.5 } as const;
+/** The same where it is greatest. One palette for all frames has few colors for what is small. */
+const WORST = { gif: 48, apng: 1, png: 1, sprite: 1 } as const;
 /** A GIF says times in hundredths of a second, ms. */
 const DELAY = 1;
 
@@ -19,33 +27,25 @@ export async function provePicture(
 ): Promise<{ readonly isSame: boolean; readonly found: string }> {
   const decoded = await DECODERS[plan.as](bytes, plan);
   const count = decoded.delays.length;
-  let color = 0;
-  for (let i = 0; i < Math.min(count, plan.times.length); i++)
-    color = Math.max(color, difference(frame(i), decoded.frame(i), plan.background));
+  const of = { width: plan.width, every: 1, background: plan.background };
+  let off = NO_PIXEL_DIFFERENCE;
+  for (let i = 0; i < Math.min(count, plan.times.length); i++) {
+    const drawn = frame(i);
+    const packed = new Uint32Array(drawn.buffer, drawn.byteOffset, drawn.length / 4);
+    off = worseDifference(off, pixelDifference(packed, decoded.frame(i), of));
+  }
   const delay = Math.max(
     0,
     ...decoded.delays.map((each, i) => Math.abs(each - (plan.delays[i] ?? 0))),
   );
   return {
-    isSame: count === plan.times.length && color <= NEAR[plan.as] && delay <= DELAY,
-    found: `${count} of ${plan.times.length} frames, times within ${delay} ms, colors ${color.toFixed(2)}/255 off on the average`,
+    isSame:
+      count === plan.times.length &&
+      off.average <= NEAR[plan.as] &&
+      off.worst <= WORST[plan.as] &&
+      delay <= DELAY,
+    found: `${count} of ${plan.times.length} frames, times within ${delay} ms, ${differenceWords(off)}`,
   };
-}
-
-/** How far the colors of two frames are apart on the average; half transparent ones only where there is a background. */
-function difference(drawn: Uint8ClampedArray, read: Uint8Array, background: boolean): number {
-  let sum = 0;
-  let count = 0;
-  for (let i = 0; i < drawn.length; i += 4) {
-    const alpha = drawn[i + 3] as number;
-    if (!background && alpha > 5 && alpha < 250) continue;
-    count++;
-    if (alpha < 128) sum += Math.abs(alpha - (read[i + 3] as number));
-    else
-      for (let part = 0; part < 3; part++)
-        sum += Math.abs((drawn[i + part] as number) - (read[i + part] as number)) / 3;
-  }
-  return count === 0 ? 0 : sum / count;
 }
 
 const DECODERS: Readonly<

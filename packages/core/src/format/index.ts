@@ -44,6 +44,13 @@ export {
   PICTURE_ENCODERS,
   sampledFrames,
 } from "./picture/encoders.ts";
+export {
+  differenceWords,
+  NO_PIXEL_DIFFERENCE,
+  type PixelDifference,
+  pixelDifference,
+  worseDifference,
+} from "./picture/pixelDifference.ts";
 export { type Patch, warp } from "./picture/warp.ts";
 export {
   compareShown,

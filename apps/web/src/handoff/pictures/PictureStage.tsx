@@ -1,4 +1,4 @@
-import type { HandoffParts, PicturePlan } from "@levitas/core/format";
+import { differenceWords, type HandoffParts, type PicturePlan } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
@@ -16,6 +16,15 @@ const NEAR: Readonly<Record<PicturePlan["as"], number>> = {
   webm: 8,
   png: 0.5,
   sprite: 0.5,
+};
+
+/** The same in the part of the picture where it is greatest: one palette for all frames has few colors for what is small. */
+const WORST: Readonly<Record<PicturePlan["as"], number>> = {
+  gif: 48,
+  apng: 1,
+  webm: 80,
+  png: 1,
+  sprite: 1,
 };
 
 /** A picture made of the study, shown as it leaves, with what was found when it was read again. */
@@ -76,7 +85,11 @@ export function PictureStage({
   }, [study, plan, parts, round]);
   const proof = made?.proof;
   const isProven =
-    proof && proof.frames === plan.times.length && proof.delay <= 1 && proof.color <= NEAR[plan.as];
+    proof &&
+    proof.frames === plan.times.length &&
+    proof.delay <= 1 &&
+    proof.off.average <= NEAR[plan.as] &&
+    proof.off.worst <= WORST[plan.as];
   return (
     <>
       <div className="flex min-h-0 flex-1 items-center justify-center overflow-auto rounded-lg border border-rule bg-sunk p-3">
@@ -114,7 +127,7 @@ export function PictureStage({
         </b>
         <span className="truncate text-[12px] text-muted">
           {proof
-            ? `${proof.frames} of ${plan.times.length} frames, times within ${numberLabel(proof.delay, 1)} ms, colors ${numberLabel(proof.color, 1)}/255 off on the average`
+            ? `${proof.frames} of ${plan.times.length} frames, times within ${numberLabel(proof.delay, 1)} ms, ${differenceWords(proof.off)}`
             : ""}
         </span>
         <span className="ml-auto">

@@ -1,4 +1,4 @@
-import type { PicturePlan } from "@levitas/core/format";
+import { type PicturePlan, type PixelDifference, pixelDifference } from "@levitas/core/format";
 import { type PixelSource, readPixels } from "./pixels.ts";
 
 /** Of every so many pixels one is compared, at least. */
@@ -12,8 +12,8 @@ const INSIDE = 1e-3;
 export interface FoundFrame {
   /** ms */
   readonly delay: number;
-  /** How far its colors are from what was drawn, on the average, in steps of 255. */
-  readonly color: number;
+  /** How far its colors are from what was drawn. */
+  readonly off: PixelDifference;
 }
 
 /** A picture that was read again. */
@@ -65,27 +65,10 @@ export const comparing = {
     const { delay, source } = await decoded.frame(index);
     await readPixels(source, plan.width, plan.height, pixels);
     const drawn = kept[index] ?? new Uint32Array();
-    return { delay, color: difference(drawn, pixels, plan.background) };
+    const { width, background } = plan;
+    return { delay, off: pixelDifference(drawn, pixels, { width, every, background }) };
   },
 };
-
-/** How far colors are apart on the average: some of what was drawn, and all of what was read. */
-function difference(drawn: Uint32Array, read: Uint8ClampedArray, background: boolean): number {
-  let sum = 0;
-  let count = 0;
-  drawn.forEach((packed, k) => {
-    const i = k * every * 4;
-    const alpha = packed >>> 24;
-    // What is half transparent is whole or nothing in some pictures.
-    if (!background && alpha > 5 && alpha < 250) return;
-    count++;
-    if (alpha < 128) sum += Math.abs(alpha - (read[i + 3] as number));
-    else
-      for (let c = 0; c < 3; c++)
-        sum += Math.abs(((packed >>> (c * 8)) & 255) - (read[i + c] as number)) / 3;
-  });
-  return count === 0 ? 0 : sum / count;
-}
 
 /** A GIF, or a PNG that moves. */
 async function decodeImage(

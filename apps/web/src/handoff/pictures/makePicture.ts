@@ -1,4 +1,11 @@
-import { type HandoffParts, type PicturePlan, stillWriter } from "@levitas/core/format";
+import {
+  type HandoffParts,
+  NO_PIXEL_DIFFERENCE,
+  type PicturePlan,
+  type PixelDifference,
+  stillWriter,
+  worseDifference,
+} from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
 import { transfer, wrap } from "comlink";
 import type { PictureTasks } from "./pictureTasks.ts";
@@ -17,8 +24,8 @@ export interface Picture {
 /** What was proven of a picture. */
 export interface PictureProof {
   readonly frames: number;
-  /** How far colors are off on the average, in the worst of the frames, in steps of 255. */
-  readonly color: number;
+  /** How far colors are off, in the worst of the frames. */
+  readonly off: PixelDifference;
   /** Frames shown longer or shorter than they should be, by the most, ms. */
   readonly delay: number;
 }
@@ -102,7 +109,7 @@ export async function makePicture(
     )
       return { picture, proof: null };
     const frames = await tasks.decode(bytes);
-    const proof = { frames, color: 0, delay: 0 };
+    const proof = { frames, off: NO_PIXEL_DIFFERENCE, delay: 0 };
     for (let i = 0; i < frames; i++) {
       const found = await tasks.compare();
       stop.throwIfAborted();
@@ -110,7 +117,7 @@ export async function makePicture(
       // A video does not say how long its last frame is shown.
       if (plan.as !== "webm" || i < frames - 1)
         proof.delay = Math.max(proof.delay, Math.abs(found.delay - (plan.delays[i] ?? 0)));
-      proof.color = Math.max(proof.color, found.color);
+      proof.off = worseDifference(proof.off, found.off);
       progress(0.9 + (0.1 * (i + 1)) / frames);
     }
     return { picture, proof };
