@@ -103,7 +103,7 @@ describe("what people look for is there", () => {
     await page.mouse.move(barrel.x - 50, barrel.y - 60);
     await page.mouse.down();
     await page.mouse.move(barrel.x, barrel.y, { steps: 4 });
-    await page.mouse.move(rope.x, rope.y + 10, { steps: 4 });
+    await page.mouse.move(rope.x + 4, rope.y + 10, { steps: 4 });
     await frames(page, 2);
     await page.mouse.up();
     await frames(page, 2);

@@ -10,8 +10,8 @@ export interface SceneBox {
 }
 
 /**
- * Chooses the figures that a box touches; with Shift besides those that are chosen. What is empty, such as a group, is
- * not touched.
+ * Chooses the figures whose middle is in a box; with Shift besides those that are chosen. So what lies behind all others
+ * does not come along, nor does what is not seen or, such as a group, is empty.
  *
  * @param shown the box as it is drawn
  * @param frame the window of the scene
@@ -24,9 +24,12 @@ export function beginSceneBox(
 ): SceneBox {
   const { motion, camera, selection: before } = bench;
   const poses = motion.at(bench.clock.shownTime, new Float64Array(motion.slotCount));
-  const boxes = motion.study.figures.flatMap(({ id, kind }, index) =>
-    kind === "group" ? [] : [{ id, ...boundsIn(motion, poses, index) }],
-  );
+  const middles = motion.study.figures.flatMap(({ id, kind }, index) => {
+    const read = (channel: "visible" | "opacity") => poses[motion.slot(index, channel)] as number;
+    if (kind === "group" || read("visible") < 0.5 || read("opacity") <= 0) return [];
+    const { left, right, top, bottom } = boundsIn(motion, poses, index);
+    return [{ id, x: (left + right) / 2, y: (top + bottom) / 2 }];
+  });
   const kept = shift ? chosenFigures(before) : [];
   let last = "";
   return {
@@ -38,11 +41,10 @@ export function beginSceneBox(
       shown.style.width = `${right - left}px`;
       shown.style.height = `${bottom - top}px`;
       const [low, high] = [camera.toScene(left, top), camera.toScene(right, bottom)];
-      const touched = boxes.filter(
-        (box) =>
-          box.left <= high.x && box.right >= low.x && box.top <= high.y && box.bottom >= low.y,
+      const inside = middles.filter(
+        ({ x: mx, y: my }) => mx >= low.x && mx <= high.x && my >= low.y && my <= high.y,
       );
-      const all = [...new Set([...kept, ...touched.map(({ id }) => id)])];
+      const all = [...new Set([...kept, ...inside.map(({ id }) => id)])];
       if (all.join() === last) return;
       last = all.join();
       const [figure = null, ...more] = all;
