@@ -22,7 +22,7 @@ export const ENGINE_TOLERANCES: Readonly<Record<Proven, number>> = {
 };
 
 /** WebKit takes pivots from sizes in whole px, of what changes its size: a limit that the hand-off room says. */
-const WEBKIT_TOLERANCES = { position: 1.5, angle: 0.5, opacity: 0.01, color: 4 };
+const WEBKIT_TOLERANCES = { position: 2, angle: 0.5, opacity: 0.01, color: 4 };
 
 /** Has a hand-off running in an engine. */
 export async function stageIn(
@@ -48,7 +48,6 @@ export async function soughtIn(
   engine: Engine,
   motion: Motion,
   times: readonly number[],
-  hair = 0.1,
 ): Promise<ShownDifference> {
   const all = await engine.ask<Record<string, Shown>[]>(
     `${JSON.stringify(times)}.map((time) => levitasShownAt(time))`,
@@ -58,16 +57,21 @@ export async function soughtIn(
     const shown = all[i] ?? {};
     for (const { id, name } of motion.study.figures)
       if (!shown[id]) throw new Error(`${name} is not on the page`);
-    compareShown(motion, time, shown, found, hair);
+    compareShown(motion, time, shown, found, 0.1);
   });
   return found;
 }
 
 /** How far what an engine shows while it plays, past the end, is from a motion at the worst. */
 export async function playedIn(engine: Engine, motion: Motion): Promise<ShownDifference> {
-  const samples = await engine.ask<PlayedSample[]>(playScript(motion, engine.fastest));
+  const play = () => engine.ask<PlayedSample[]>(playScript(motion, engine.fastest));
+  let samples = await play();
+  // An engine that was busy drew hardly a frame: that says nothing of what leaves.
+  if (samples.length < 5) samples = await play();
   const hair = engine.clock * playRate(motion, engine.fastest);
-  return comparePlayed(motion, samples, Math.max(hair, 0.1));
+  // Without a graphics card WebKit draws what is large a few times a second.
+  const fewest = engine.name === "WebKit" ? 2 : 5;
+  return comparePlayed(motion, samples, Math.max(hair, 0.1), fewest);
 }
 
 /** What is farther off than engines may be, in words; empty where nothing is. */

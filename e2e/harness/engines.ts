@@ -14,8 +14,6 @@ export interface Engine {
   readonly clock: number;
   /** How many times as fast a page can be played before that is too coarse. */
   readonly fastest: number;
-  /** How exactly SMIL is sought, ms, with what adds up over rounds; 0 for as exactly as it is asked. */
-  readonly smilClock: number;
   /** Loads a page of its own from a text of HTML. */
   show(html: string): Promise<void>;
   /** Runs a script on it: an expression, whose value is JSON, or a promise of it. */
@@ -44,7 +42,7 @@ async function openChromium(): Promise<Engine> {
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
   return {
-    ...{ name: "Chromium", clock: 0.01, fastest: 20, smilClock: 0 },
+    ...{ name: "Chromium", clock: 0.01, fastest: 20 },
     show: (html) => page.setContent(html),
     ask: <T>(expression: string) => page.evaluate(expression) as Promise<T>,
     prefersReduced: (reduced) =>
@@ -72,7 +70,7 @@ async function openFirefox(): Promise<Engine> {
   await page.setViewport({ width: 1280, height: 800 });
   const pages = await servePages();
   return {
-    ...{ name: "Firefox", clock: 0.1, fastest: 4, smilClock: 4 },
+    ...{ name: "Firefox", clock: 0.1, fastest: 4 },
     show: async (html) => void (await page.goto(pages.keep(html))),
     ask: <T>(expression: string) => page.evaluate(expression) as Promise<T>,
     close: async () => {
@@ -120,7 +118,7 @@ async function openWebKit(): Promise<Engine> {
   await command("POST", `${at}/timeouts`, { script: 60_000, pageLoad: 60_000 });
   const pages = await servePages();
   return {
-    ...{ name: "WebKit", clock: 1, fastest: 4, smilClock: 0 },
+    ...{ name: "WebKit", clock: 1, fastest: 4 },
     show: async (html) => void (await command("POST", `${at}/url`, { url: pages.keep(html) })),
     ask: async <T>(expression: string) => {
       const script = `const done = arguments[0];

@@ -31,8 +31,9 @@ export function comparePlayed(
   motion: Motion,
   samples: readonly PlayedSample[],
   hair = 0.1,
+  fewest = 5,
 ): ShownDifference {
-  if (samples.length < 5) throw new Error(`It was seen in ${samples.length} frames only.`);
+  if (samples.length < fewest) throw new Error(`It was seen in ${samples.length} frames only.`);
   const last = samples.at(-1)?.time ?? 0;
   if (!motion.endless && last < motion.duration + 20)
     throw new Error(`It was not seen past its end: ${last} of ${motion.duration} ms.`);
