@@ -32,7 +32,7 @@ export default defineConfig({
             {
               // Small things of the bench that its panels on demand ask for too: alone each is mostly wrapping.
               name: "bench",
-              test: /apps\/web\/src\/editor\/\w+\/(iterationWords|labels|bounds|sceneColors|outline|selection|rows|changes|freeName|markHere|CommandButton|copyKeys|TypedField|BenchContext|laneGeometry|dropFollower|pathEditing|useKeyFinder)\.tsx?$/,
+              test: /apps\/web\/src\/editor\/\w+\/(iterationWords|labels|bounds|sceneColors|outline|selection|rows|changes|freeName|markHere|CommandButton|copyKeys|TypedField|BenchContext|laneGeometry|span|findLayer|dropFollower|pathEditing|useKeyFinder)\.tsx?$/,
             },
           ],
         },

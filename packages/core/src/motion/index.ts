@@ -66,6 +66,7 @@ export { describePose } from "./view/describePose.ts";
 export { markerTimeAt, shownMarkers } from "./view/markers.ts";
 export { findOverlaps, type Overlap, overlapsOn } from "./view/overlaps.ts";
 export {
+  backwardPolyline,
   greatestSpeed,
   layerColorAt,
   layerColors,

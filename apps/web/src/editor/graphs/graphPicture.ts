@@ -1,4 +1,4 @@
-import type { Layer } from "@levitas/core/motion";
+import { backwardPolyline, type Layer } from "@levitas/core/motion";
 import type { ChannelDefinition, FigureHue, Key, Study } from "@levitas/core/study";
 import { valueRange } from "../axis/laneGeometry.ts";
 import { axisTicks, GRAPH, type GraphView } from "../session/graphView.ts";
@@ -169,15 +169,19 @@ function ground({ values, view, speeds, faint }: GraphSight): Mark[] {
 
 function drawLine(
   { view, values, hue }: GraphSight,
-  { bar, channel, points, isOwn }: GraphLine,
+  { bar, channel, points, layer, isOwn }: GraphLine,
   marks: Mark[],
   hits: Hit<GraphTarget>[],
 ): void {
-  const drawn = placed(points, view.toX, (value) => values.toY(value));
+  const place = (line: Float64Array) => placed(line, view.toX, (value) => values.toY(value));
+  const drawn = place(points);
+  const backward = backwardPolyline(layer, points);
+  const stroke = isOwn ? (`hue-${hue}` as const) : "spruce";
   marks.push({
-    ...{ type: "line", points: drawn, lineWidth: 1.9 },
-    stroke: isOwn ? `hue-${hue}` : "spruce",
+    ...{ type: "line", points: backward ? place(backward) : drawn, lineWidth: 1.9, stroke },
   });
+  // What is played is the line; the keys, which it plays from the last to the first, are joined by dots.
+  if (backward) marks.push({ type: "line", points: drawn, stroke, dash: [1, 3], alpha: 0.7 });
   hits.push({
     ...{ x: 0, y: 0, width: view.width, height: GRAPH.speedBottom },
     along: { points: drawn, reach: 6 },

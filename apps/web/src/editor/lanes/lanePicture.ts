@@ -1,5 +1,5 @@
 import type { Seam } from "@levitas/core/edit";
-import { type Layer, layerColors, type Motion } from "@levitas/core/motion";
+import { backwardPolyline, type Layer, layerColors, type Motion } from "@levitas/core/motion";
 import type { ChannelDefinition, ChannelId, Key, Tween } from "@levitas/core/study";
 import { playedSpan } from "@levitas/core/timeline";
 import { BAR, valueRange } from "../axis/laneGeometry.ts";
@@ -88,7 +88,15 @@ function drawBar(
   if (channel.kind === "color") marks.push(...slices(layer, from, to));
   else {
     marks.push({ type: "box", ...box, radius: 4, fill: hue, alpha: 0.15 });
-    const line = barLine(lineOf(layer), view.toX);
+    const ofKeys = lineOf(layer);
+    const backward = backwardPolyline(layer, ofKeys);
+    const line = barLine(backward ?? ofKeys, view.toX);
+    // What is played is the line; the keys, which it plays from the last to the first, are joined by dots.
+    if (backward)
+      marks.push({
+        ...{ type: "line", points: barLine(ofKeys, view.toX), stroke: hue, dash: [1, 3] },
+        alpha: 0.7,
+      });
     if (line.length > 0) {
       const area = [...line, to, BAR.bottom, from, BAR.bottom];
       marks.push({ type: "line", points: area, fill: hue, alpha: 0.25 });

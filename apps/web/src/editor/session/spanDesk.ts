@@ -1,6 +1,6 @@
 import { LINEAR } from "@levitas/core/curve";
 import { reshapeSpan } from "@levitas/core/edit";
-import { layerColorAt, layerValue } from "@levitas/core/motion";
+import { layerColorAt, layerTime, layerValue } from "@levitas/core/motion";
 import { CurveDesk } from "../../curve-editor/desk/desk.ts";
 import type { Bench } from "./bench.ts";
 import { valueLabel } from "./labels.ts";
@@ -23,7 +23,12 @@ export function createSpanDesk(bench: Bench): CurveDesk {
     hold: (curve) => bench.hold(keyId(), curve),
     progress: () => {
       const at = timesNow();
-      return at && at.length > 0 ? (bench.clock.shownTime - at.start) / at.length : Number.NaN;
+      if (!at || at.length <= 0) return Number.NaN;
+      const { layer, start, length } = at;
+      const time = bench.clock.shownTime;
+      // In an iteration that runs backwards, and in later ones, it is where the keys' time is.
+      const within = layer.time?.repeats ? layerTime(layer, time) : Number.NaN;
+      return ((Number.isNaN(within) ? time : layer.outer(within)) - start) / length;
     },
     duration: () => timesNow()?.length ?? 0,
     set: (curve) => {

@@ -51,6 +51,7 @@ export function CurvePane(): ReactNode {
             >
               {Math.round(span.next.time - span.key.time)} ms, span {span.index + 1} of{" "}
               {span.track.keys.length - 1} in “{span.tween.name}”
+              {span.tween.direction?.endsWith("reverse") ? ", played backwards" : ""}
             </span>
           </h2>
           <span className="ml-auto flex shrink-0 items-center gap-1.5">

@@ -1,4 +1,4 @@
-import { moveKeys, setTrack } from "@levitas/core/edit";
+import { setTrack } from "@levitas/core/edit";
 import { ANGLE_ROUTES } from "@levitas/core/value";
 import { lazy, type ReactNode, Suspense } from "react";
 import { CurveNumbers } from "../../curve-editor/CurveNumbers.tsx";
@@ -12,12 +12,16 @@ import { Menu } from "../../ui/Menu.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useBench } from "../session/BenchContext.ts";
 import { ROUTE_WORDS } from "../session/routeWords.ts";
-import { type Span, spanTimes } from "../session/span.ts";
+import type { Span } from "../session/span.ts";
 import { SharedPart } from "./SharedPart.tsx";
 
 /** What is said of points comes with the first path. */
 const PointPanel = lazy(async () => ({
   default: (await import("../../curve-editor/PointPanel.tsx")).PointPanel,
+}));
+
+const SqueezeNote = lazy(async () => ({
+  default: (await import("./SqueezeNote.tsx")).SqueezeNote,
 }));
 
 /** Beside the plot: the numbers of the curve, how its channel blends, its readings. */
@@ -27,13 +31,18 @@ export function SpanPanel({ span }: { span: Span }): ReactNode {
   const isPath = useDeskCurve().kind === "path";
   const setRoute = (set: Parameters<typeof setTrack>[1]["set"]) =>
     bench.perform(setTrack, { tweenId: tween.id, channel: channel.id, set });
+  const natural = naturalDuration(span.curve);
   const isShared = "shared" in (span.key.curve ?? {});
   return (
     <div className="flex min-h-0 shrink flex-col gap-2 px-3 pt-1 pb-2 @min-[420px]:w-44 @min-[420px]:shrink-0 @min-[420px]:pl-0">
       {/* Before anything is changed it has to be seen that other spans change with it. */}
       {isShared ? <SharedPart span={span} /> : null}
       <div className="flex min-h-0 flex-1 flex-col gap-2 overflow-y-auto">
-        <SqueezeNote span={span} />
+        {natural !== undefined ? (
+          <Suspense fallback={null}>
+            <SqueezeNote span={span} natural={Math.round(natural)} />
+          </Suspense>
+        ) : null}
         <CurveNumbers />
         {isPath ? (
           <Suspense fallback={null}>
@@ -81,29 +90,6 @@ export function SpanPanel({ span }: { span: Span }): ReactNode {
       </div>
       {isShared ? null : <SharedPart span={span} />}
     </div>
-  );
-}
-
-/** A spring that a span gives more or less time than it takes by itself says so, and offers its own length. */
-function SqueezeNote({ span }: { span: Span }): ReactNode {
-  const bench = useBench();
-  const natural = Math.round(naturalDuration(span.curve) ?? 0);
-  const { key, next, track, index } = span;
-  const length = Math.round(next.time - key.time);
-  if (natural === 0 || natural === length) return null;
-  const give = () => {
-    const times = spanTimes(bench.motion, span);
-    const later = track.keys.slice(index + 1).map(({ id }) => id);
-    const scale = times ? times.length / (next.time - key.time) : 1;
-    bench.perform(moveKeys, { keyIds: later, time: (natural - (next.time - key.time)) * scale });
-  };
-  return (
-    <p className="text-[11.5px] leading-snug text-marigold-ink">
-      {length < natural ? "Squeezed" : "Stretched"} from {natural} ms.{" "}
-      <button type="button" className="underline" onClick={give}>
-        Make the span {natural} ms
-      </button>
-    </p>
   );
 }
 

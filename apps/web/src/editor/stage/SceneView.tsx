@@ -20,12 +20,13 @@ import type { Mark } from "../tracks/marks.ts";
 import { copyChosenFigures } from "./copyFigures.ts";
 import { figureAt } from "./figureAt.ts";
 import { beginMove, type MoveDrag, type SnappedTo } from "./figureDrag.ts";
+import { beginLateBox } from "./lateBox.ts";
 import { gridMarks, snappedMarks } from "./lines.ts";
 import { nowMarks, SpacingCache, spacingMarks, twinMarks } from "./overlay.ts";
 import { paintFitted } from "./paintFitted.ts";
 import { AlignBar } from "./SceneBar.tsx";
 import { SceneHandles } from "./SceneHandles.tsx";
-import { beginSceneBox, type SceneBox } from "./sceneBox.ts";
+import type { SceneBox } from "./sceneBox.ts";
 
 // A front comes when a tween is chosen that has one; most have none.
 const FrontHandles = lazy(async () => ({
@@ -184,7 +185,7 @@ export function SceneView(): ReactNode {
       if (!box) return undefined;
       if (figure === null)
         return drawn.current
-          ? { box: beginSceneBox(bench, drawn.current, box, { shift }) }
+          ? { box: beginLateBox(bench, drawn.current, box, { shift }) }
           : undefined;
       select(figure, false);
       const copiedFrom = alt ? bench.selection : undefined;

@@ -1,5 +1,12 @@
 import { bezier, key, kiosk, tween } from "../../testing/index.ts";
-import { compileStudy, type Layer, layerColorAt, layerColors, layerPolyline } from "../index.ts";
+import {
+  backwardPolyline,
+  compileStudy,
+  type Layer,
+  layerColorAt,
+  layerColors,
+  layerPolyline,
+} from "../index.ts";
 
 const layerOf = (tracks: Parameters<typeof tween>[3]): Layer => {
   const layer = compileStudy(kiosk({ sequence: [tween("t", 100, "pass", tracks)] })).driven[0]
@@ -41,6 +48,31 @@ describe("a layer drawn", () => {
     const motion = compileStudy(kiosk({ sequence: [tween("t", 100, "pass", tracks)] }));
     for (const [t = 0, value = 0] of pairs(layerPolyline(layerOf(tracks), 16)))
       expect(value).toBeCloseTo(motion.valueAt(0, "x", t), 9);
+  });
+
+  it("is mirrored where it is played backwards, and then lies on the motion", () => {
+    const curve = bezier(0.2, 1.5, 0.4, -1);
+    for (const [direction, clip] of [
+      ["reverse", undefined],
+      ["alternate-reverse", undefined],
+      ["reverse", { from: 80, to: 420 }],
+    ] as const) {
+      const sequence = [
+        tween("t", 100, "pass", [{ channel: "x", keys: [key(0, 3, curve), key(500, 80)] }], {
+          ...{ direction, iterations: 2 },
+          ...(clip ? { clip } : {}),
+        }),
+      ];
+      const motion = compileStudy(kiosk({ sequence }));
+      const layer = motion.drivenAt(0, "x")?.layers[0] as Layer;
+      const line = backwardPolyline(layer, layerPolyline(layer, 16)) ?? new Float64Array();
+      expect(line.length).toBeGreaterThan(20);
+      // At its very ends another iteration begins, or none is there.
+      for (const [t = 0, value = 0] of pairs(line).slice(1, -1))
+        expect(value).toBeCloseTo(motion.valueAt(0, "x", t), 6);
+    }
+    const forwards = layerOf([{ channel: "x", keys: [key(0, 3, curve), key(500, 80)] }]);
+    expect(backwardPolyline(forwards, layerPolyline(forwards, 16))).toBeUndefined();
   });
 
   it("shows its colors from first to last", () => {

@@ -42,6 +42,26 @@ export function layerPolyline(layer: Layer, perSpan: number): Float64Array {
   return Float64Array.from(points);
 }
 
+/**
+ * A line of a layer as it is played where its first iteration runs backwards: the same points mirrored in time. Undefined
+ * for others, whose line is what is played.
+ *
+ * @param points times of the study, ms, and values in turn
+ */
+export function backwardPolyline(layer: Layer, points: Float64Array): Float64Array | undefined {
+  const { direction, clip } = layer.tween;
+  if (!layer.time?.repeats || (direction !== "reverse" && direction !== "alternate-reverse"))
+    return undefined;
+  // It begins at the end of what it plays.
+  const turn = layer.outer(clip?.from ?? 0) + layer.outer(layer.time.first);
+  const mirrored = new Float64Array(points.length);
+  for (let i = 0; i < points.length; i += 2) {
+    mirrored[points.length - 2 - i] = turn - (points[i] as number);
+    mirrored[points.length - 1 - i] = points[i + 1] as number;
+  }
+  return mirrored;
+}
+
 /** The colours a layer goes through, as CSS text, evenly from its first key to its last. */
 export function layerColors(layer: Layer, count: number): string[] {
   const { start, end } = layer;
@@ -109,9 +129,9 @@ export function spanAtTime(
  * negative) in turn, down to 0 before, between and after them.
  */
 export function stretchSpeeds(layers: readonly Layer[], perSpan: number): Float64Array {
-  const points: number[] = [];
+  const all: number[] = [];
   for (const layer of layers) {
-    points.push(layer.start, 0);
+    const points: number[] = [layer.start, 0];
     const { times } = layer.track;
     for (let span = 0; span + 1 < times.length; span++) {
       const from = layer.outer(times[span] as number);
@@ -125,8 +145,10 @@ export function stretchSpeeds(layers: readonly Layer[], perSpan: number): Float6
       }
     }
     points.push(layer.end, 0);
+    const own = Float64Array.from(points);
+    for (const part of backwardPolyline(layer, own) ?? own) all.push(part);
   }
-  return Float64Array.from(points);
+  return Float64Array.from(all);
 }
 
 /** The greatest of the speeds that `stretchSpeeds` gives, exactly: between its points it may be greater. */
