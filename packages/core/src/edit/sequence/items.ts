@@ -9,7 +9,7 @@ import type {
   Tether,
   Tween,
 } from "../../study/index.ts";
-import { placeItems, playedSpan } from "../../timeline/index.ts";
+import { type Placed, placeItems, playedSpan } from "../../timeline/index.ts";
 import { extentOf } from "../../value/index.ts";
 import { inWaves, leadersOf } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
@@ -176,7 +176,10 @@ export const duplicateItems = defineEdit<{ ids: readonly string[]; newId: () => 
     const { byId, startOf, within } = placeItems(study);
     const leaders = new Set(leadersOf(study, ids).map(({ item }) => item.id));
     const chosen = ids.flatMap((id) => byId.get(id) ?? []);
-    const tops = chosen.filter(({ level }) => !level.group || !ids.includes(level.group.item.id));
+    // What stands in a chosen group, however deep, is copied with it.
+    const isWithin = ({ level: { group } }: Placed): boolean =>
+      group !== null && (ids.includes(group.item.id) || isWithin(group));
+    const tops = chosen.filter((placed) => !isWithin(placed));
     if (tops.length === 0) return;
     // In the study's time: a member of a group with a playback rate ends at another time than its level says.
     const spans = tops.map((placed) => playedSpan(placed));

@@ -164,6 +164,21 @@ describe("blocks of a sequence", () => {
     sound(copied);
   });
 
+  it("are duplicated once where a group is chosen with something deep inside of it", () => {
+    const inner: Group = {
+      ...{ type: "group", id: "inner", name: "inner", tether: { to: "start", offset: 0 } },
+      items: [tween("deep", 0, "pass", [track([0, 9])])],
+    };
+    const outer: Group = { ...inner, id: "outer", name: "outer", items: [inner] };
+    let next = 0;
+    const { after: twice } = duplicateItems(kiosk({ sequence: [outer] }), {
+      ids: ["outer", "deep"],
+      newId: () => `n${next++}`,
+    });
+    expect(checkStudy(twice)).toEqual([]);
+    expect([...placeItems(twice).byId.keys()]).toHaveLength(6);
+  });
+
   it("are disabled, renamed and put in another order", () => {
     const off = setItems(landing(), {
       ids: ["fall"],

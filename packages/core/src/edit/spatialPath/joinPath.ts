@@ -16,11 +16,13 @@ import {
   type Motion,
   measurePiece,
   type Spot,
+  stackValue,
   trackVelocity,
 } from "../../motion/index.ts";
 import {
   findTween,
   type Key,
+  restValue,
   type SharedCurve,
   type SpaceTracks,
   spacePathOf,
@@ -77,7 +79,7 @@ export const joinPath = defineEdit<{ figureId: string; newId: () => string }>(
     const pairs: Pair[] = [];
     sorted.forEach((time, i) => {
       const next = sorted[i + 1];
-      if (next === undefined) pairs.push({ time, ...placeAt(motion, figureId, time) });
+      if (next === undefined) pairs.push({ time, ...placeAt({ motion, figureId, layers }, time) });
       else pairs.push(...fitInterval({ motion, figureId, layers, from: time, to: next }));
     });
     // The handle towards a piece's end belongs to the pair that ends it.
@@ -139,10 +141,15 @@ interface Stretch {
   readonly to: number;
 }
 
-function placeAt(motion: Motion, figureId: string, time: number): Spot {
-  const index = motion.figureIndex(figureId);
-  return { x: motion.valueAt(index, "x", time), y: motion.valueAt(index, "y", time) };
+/** Where the two tweens put a figure by themselves: what shakes it goes on to shake it along the path. */
+function placeAt({ motion, figureId, layers }: Placing, time: number): Spot {
+  const figure = motion.study.figures[motion.figureIndex(figureId)];
+  const value = (axis: "x" | "y") =>
+    stackValue([layers[axis]], time, 0, figure ? Number(restValue(figure, axis)) : 0);
+  return { x: value("x"), y: value("y") };
 }
+
+type Placing = Pick<Stretch, "motion" | "figureId" | "layers">;
 
 /** How long before a time one looks at what a jump there leaves, ms. */
 const BEFORE = 1e-6;
@@ -151,11 +158,11 @@ const MOST_PARTS = 64;
 
 /** The pairs of an interval between keys, without the one at its end; divided at what jumps or bends within it. */
 function fitInterval(stretch: Stretch): Pair[] {
-  const { motion, figureId, layers, from, to } = stretch;
+  const { layers, from, to } = stretch;
   const straight = straightCurve(layers, from, to);
   if (straight)
     return [
-      { time: from, ...placeAt(motion, figureId, from), curve: straight },
+      { time: from, ...placeAt(stretch, from), curve: straight },
       ...jumpAt(stretch, to, arrivalOf(stretch)),
     ];
   const marks = [...landmarksIn(layers.x, from, to), ...landmarksIn(layers.y, from, to)];
@@ -163,13 +170,13 @@ function fitInterval(stretch: Stretch): Pair[] {
   const bounds = [from, ...inside, to];
   return bounds.slice(1).flatMap((end, i) => {
     const part = { ...stretch, from: bounds[i] as number, to: end };
-    return [...fitStretch(part, 0), ...jumpAt(part, end, placeAt(motion, figureId, end - BEFORE))];
+    return [...fitStretch(part, 0), ...jumpAt(part, end, placeAt(part, end - BEFORE))];
   });
 }
 
 /** The pair before a jump at a time, where the figure arrives elsewhere than it goes on from; none without a jump. */
-function jumpAt({ motion, figureId }: Stretch, time: number, arrives: Spot): Pair[] {
-  const goesOn = placeAt(motion, figureId, time);
+function jumpAt(stretch: Stretch, time: number, arrives: Spot): Pair[] {
+  const goesOn = placeAt(stretch, time);
   const size = Math.hypot(arrives.x - goesOn.x, arrives.y - goesOn.y);
   return size > JUMP ? [{ time, ...arrives }] : [];
 }
@@ -178,8 +185,9 @@ function jumpAt({ motion, figureId }: Stretch, time: number, arrives: Spot): Pai
 const JUMP = 1e-3;
 
 /** Where a straight interval ends: what moves at the end of its span, what rests where it is just before. */
-function arrivalOf({ motion, figureId, layers, from, to }: Stretch): Spot {
-  const rests = placeAt(motion, figureId, to - BEFORE);
+function arrivalOf(stretch: Stretch): Spot {
+  const { layers, from, to } = stretch;
+  const rests = placeAt(stretch, to - BEFORE);
   const arrive = ({ track, origin }: Layer, otherwise: number) => {
     const span = spanBetween({ track, origin }, from, to);
     return span === undefined ? otherwise : (track.values[span + 1] as number);
@@ -214,8 +222,8 @@ function landmarksIn({ track, origin }: Layer, from: number, to: number): number
 
 /** The pairs of an interval without jumps, without the one at its end. */
 function fitStretch(stretch: Stretch, depth: number): Pair[] {
-  const { motion, figureId, layers, from, to } = stretch;
-  const at = (time: number) => placeAt(motion, figureId, time);
+  const { layers, from, to } = stretch;
+  const at = (time: number) => placeAt(stretch, time);
   const [start, end] = [at(from), at(to - BEFORE)];
   const speed = (time: number): Spot => ({
     x: trackVelocity(layers.x.track, layers.x.origin, time, 0) / 1000,

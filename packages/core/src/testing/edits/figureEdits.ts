@@ -1,7 +1,9 @@
+import type { Curve } from "../../curve/index.ts";
 import {
   addFigure,
   addFigures,
   addFollower,
+  addItem,
   deleteFigure,
   deleteFollower,
   dissolveGroup,
@@ -28,8 +30,14 @@ import {
   setSpaceHandle,
 } from "../../edit/index.ts";
 import { compileStudy } from "../../motion/index.ts";
-import { CHANNELS, type ChannelId, eachTween, type Follower } from "../../study/index.ts";
-import { figure as builtFigure } from "../build.ts";
+import {
+  CHANNELS,
+  type ChannelId,
+  eachTween,
+  type Follower,
+  type Study,
+} from "../../study/index.ts";
+import { bezier, figure as builtFigure, tween } from "../build.ts";
 import type { EditKind, Given } from "./given.ts";
 import { valueFor } from "./keyEdits.ts";
 
@@ -45,6 +53,29 @@ function anyFollower({ figure, pick, random, newId }: Given): Follower | undefin
     ...{ of: pick(["value", "speed"] as const) ?? "value", from: [0, 100], to: [0, random()] },
   };
 }
+
+/** The study with one more figure, whose x and y go their own ways: other times, other curves, jumps. */
+function withApart({ study, random, pick, newId }: Given): Study {
+  const one = builtFigure(newId(), { rest: { x: 40, y: 60 } });
+  const go = (channel: "x" | "y") => {
+    let time = 0;
+    const keys = Array.from({ length: 2 + Math.floor(random() * 3) }, () => {
+      time += 40 + random() * 300;
+      return { id: newId(), time, value: Math.round(random() * 300), curve: pick(APART) ?? LINEAR };
+    });
+    return tween(newId(), random() * 400, one.id, [{ channel, keys }]);
+  };
+  const withOne = addFigure(study, { figure: one }).after;
+  return [go("x"), go("y")].reduce((of, item) => addItem(of, { item }).after, withOne);
+}
+
+const LINEAR: Curve = { kind: "linear" };
+const APART: readonly Curve[] = [
+  LINEAR,
+  bezier(0.3, 1.6, 0.6, 1),
+  { kind: "steps", count: 4, position: "jump-end" },
+  { kind: "spring-feel", overshoot: 0.12, settle: 400 },
+];
 
 /** What a person does to figures, the scene and paths through it. */
 export const FIGURE_EDITS = {
@@ -114,13 +145,18 @@ export const FIGURE_EDITS = {
       : undefined,
   setGuides: ({ study, chance }) =>
     setGuides(study, { guides: chance(0.5) ? [{ axis: "x", at: 40 }] : [] }),
-  joinPath: ({ study, pick, newId }) => {
-    const motion = compileStudy(study);
-    const able = study.figures.filter(({ id }) => joinable(motion, id));
-    const one = pick(able);
-    if (!one) return undefined;
-    const change = joinPath(study, { figureId: one.id, newId });
-    return { change, law: { keeps: "place", figureId: one.id, within: JOIN_TOLERANCE } };
+  joinPath: (given) => {
+    const { pick, newId } = given;
+    const able = (of: Study) => {
+      const motion = compileStudy(of);
+      return of.figures.filter(({ id }) => joinable(motion, id));
+    };
+    // Few studies have a figure that x and y alone move: one is drawn then.
+    const one = pick(able(given.study));
+    const study = one ? given.study : withApart(given);
+    const figureId = one?.id ?? study.figures.at(-1)?.id ?? "none";
+    const change = joinPath(study, { figureId, newId });
+    return { change, law: { keeps: "place", figureId, within: JOIN_TOLERANCE } };
   },
   separatePath: ({ study, pick, newId }) => {
     const paths = [...eachTween(study.sequence)].filter(({ path }) => path);

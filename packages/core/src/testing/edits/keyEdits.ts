@@ -192,10 +192,13 @@ export const KEY_EDITS = {
     }),
   smoothMotion: ({ study, someKeys }) =>
     smoothMotion(study, { keyIds: someKeys(), how: "through" }),
-  setTrack: ({ study, tween }) =>
-    setTrack(study, {
-      ...{ tweenId: tween()?.id ?? "none", channel: "rotate", set: { route: "shorter" } },
-    }),
+  setTrack: ({ study, pick }) => {
+    const turning = [...eachTween(study.sequence)].filter(({ tracks }) =>
+      tracks.some(({ channel }) => channel === "rotate"),
+    );
+    const set = { route: pick(["shorter", "longer", "increasing"] as const) ?? "shorter" };
+    return setTrack(study, { tweenId: pick(turning)?.id ?? "none", channel: "rotate", set });
+  },
   setValueAt: (given) => {
     const { study } = given;
     const [motion, at] = [compileStudy(study), given.time()];

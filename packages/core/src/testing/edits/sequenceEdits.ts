@@ -8,7 +8,6 @@ import {
   dissolveSequenceGroup,
   duplicateItems,
   type ItemFields,
-  joinProblem,
   joinTweens,
   makeSequenceGroup,
   mendOverlap,
@@ -175,20 +174,14 @@ export const SEQUENCE_EDITS = {
     if (checkStudy(before).length > 0) return undefined;
     return { change: joinTweens(before, { ids: [id, second.id] }), law: SILENT };
   },
-  joinTweens: (given) => {
-    const { study, tween, pick } = given;
-    const one = tween();
-    const others = [...eachTween(study.sequence)].filter(
-      ({ id }) => one && id !== one.id && !joinProblem(study, [one.id, id]),
-    );
-    const other = pick(others);
-    if (!one || !other) return undefined;
-    return { change: joinTweens(study, { ids: [one.id, other.id] }), law: SILENT };
-  },
   makeSequenceGroup: ({ study, item, newId, random }) => {
     // A shake that turns and another one are applied in the order of the sequence, which a group may change.
     const shakes = [...eachItem(study.sequence)].filter(({ type }) => type === "shake");
-    if (shakes.length > 1) return undefined;
+    // A freeze of some figures delays what has not begun, of a group all or nothing.
+    const some = [...eachItem(study.sequence)].some(
+      (each) => each.type === "freeze" && each.figures,
+    );
+    if (shakes.length > 1 || some) return undefined;
     const { byId, membersOf } = placeItems(study);
     const one = item();
     const level = one && byId.get(one.id)?.level;

@@ -1,0 +1,41 @@
+import { compileStudy } from "../../motion/index.ts";
+import { bezier, key, kiosk, tween } from "../../testing/index.ts";
+import { JOIN_TOLERANCE, joinPath } from "../index.ts";
+
+const study = kiosk({
+  sequence: [
+    tween("across", 0, "pass", [
+      {
+        channel: "x",
+        keys: [key(0, 20, { kind: "steps", count: 4, position: "jump-end" }), key(600, 220)],
+      },
+    ]),
+    tween("down", 250, "pass", [
+      { channel: "y", keys: [key(0, 40, bezier(0.3, 1.6, 0.6, 1)), key(500, 160)] },
+    ]),
+    {
+      ...{ type: "shake", id: "jolt", name: "jolt", tether: { to: "start", offset: 100 } },
+      ...{ duration: 500, frequency: 14, amplitude: 9, seed: 3 },
+    },
+  ],
+});
+
+describe("x and y that are joined", () => {
+  it("move as they did, over jumps and a later start, and are shaken once", () => {
+    let next = 0;
+    const joined = joinPath(study, { figureId: "pass", newId: () => `n${next++}` }).after;
+    const [was, is] = [compileStudy(study), compileStudy(joined)];
+    expect(joined.sequence.some((item) => item.type === "tween" && item.path)).toBe(true);
+    for (let i = 0; i < 500; i++) {
+      const time = (i + 0.37) * 2;
+      const away = [0, 0.01, -0.01].map((hair) =>
+        Math.hypot(
+          ...(["x", "y"] as const).map(
+            (axis) => is.valueAt(0, axis, time + hair) - was.valueAt(0, axis, time),
+          ),
+        ),
+      );
+      expect(Math.min(...away)).toBeLessThanOrEqual(JOIN_TOLERANCE);
+    }
+  });
+});
