@@ -581,7 +581,7 @@ describe("keyframed motion on the bench", () => {
       await hotkey("z", "Control");
       await goTo(150);
       await click(
-        '::-p-xpath(//button[@title="Click to select, double-click to rename"][.="Pass"])',
+        '::-p-xpath(//button[starts-with(@title, "Click to select")][.="Pass"])',
       );
       const find = "Pass is out of sight: bring it into view";
       await page.waitForFunction(
@@ -639,7 +639,7 @@ describe("keyframed motion on the bench", () => {
       ).toBe(true);
       // Into the shadow, and out of it again: nothing moves.
       const named = (name: string) =>
-        `::-p-xpath(//button[@title="Click to select, double-click to rename"][.="${name}"])`;
+        `::-p-xpath(//button[starts-with(@title, "Click to select")][.="${name}"])`;
       await click(named("Shadow"));
       await click(named("Pass 2"), { shift: true });
       await button("More for Pass 2");
