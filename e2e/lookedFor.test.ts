@@ -1,5 +1,6 @@
 import { curveOfKey, type Figure, type Study, tracksOf } from "@levitas/core/study";
-import type { Browser, BrowserContext, Page } from "puppeteer-core";
+import type { Page } from "puppeteer-core";
+import { useApp } from "./harness/app.ts";
 import {
   frames,
   middleOf,
@@ -10,8 +11,6 @@ import {
   textOf,
   waitUntilSaved,
 } from "./harness/bench.ts";
-import { launchBrowser, openPage } from "./harness/browser.ts";
-import { startServer, type TestServer } from "./harness/server.ts";
 import { clickSpan } from "./harness/tracks.ts";
 
 const block = (id: string, x: number, parent: string | null = null): Figure => ({
@@ -35,33 +34,17 @@ const quay: Study = {
 };
 
 describe("what people look for is there", () => {
-  let server: TestServer;
-  let browser: Browser;
-  let context: BrowserContext;
+  const app = useApp();
   let page: Page;
-  let problems: string[];
-  beforeAll(async () => {
-    server = await startServer();
-    browser = await launchBrowser();
-  });
-  afterAll(async () => {
-    await browser.close();
-    await server.remove();
-  });
   beforeEach(async () => {
-    context = await browser.createBrowserContext();
-    ({ page, problems } = await openPage(context));
+    ({ page } = app);
     await page.setViewport({ width: 1280, height: 800 });
-  });
-  afterEach(async () => {
-    expect(problems).toEqual([]);
-    await context.close();
   });
 
   const stored = async (id: string) => {
     await frames(page, 2);
     await waitUntilSaved(page);
-    return storedDocument(server.url, id);
+    return storedDocument(app.url, id);
   };
   const names = async (id: string) => (await stored(id)).figures.map(({ name }) => name);
   const rows = () =>
@@ -81,17 +64,17 @@ describe("what people look for is there", () => {
 
   it("a study that answers opens in Live, one of parts as its sequence, and others with their lanes", async () => {
     const asItOpens = { asItOpens: true };
-    await openStudyByName(page, server.url, "Tide dial answers", asItOpens);
+    await openStudyByName(page, app.url, "Tide dial answers", asItOpens);
     await page.waitForSelector('button[aria-pressed="true"][title^="Back to the timeline"]');
-    await openStudyByName(page, server.url, "Kiosk arrival", asItOpens);
+    await openStudyByName(page, app.url, "Kiosk arrival", asItOpens);
     const shown = '[aria-label="Timeline shows"] button[aria-pressed="true"]';
     expect(await textOf(page, shown)).toBe("Sequence");
-    await openStudyByName(page, server.url, "Boarding pass drops", asItOpens);
+    await openStudyByName(page, app.url, "Boarding pass drops", asItOpens);
     expect(await textOf(page, shown)).toBe("Lanes");
   });
 
   it("what stands in another figure stands under it, and a box or Shift chooses several", async () => {
-    await openNewStudy(page, server.url, { document: quay });
+    await openNewStudy(page, app.url, { document: quay });
     await page.waitForSelector('[data-figure="Lid"]');
     await frames(page, 3);
     expect(await rows()).toEqual(["Crate", "Lid", "Barrel", "Rope"]);
@@ -116,7 +99,7 @@ describe("what people look for is there", () => {
   });
 
   it("figures are renamed, duplicated, moved and deleted by keyboard; a copy of a copy counts on", async () => {
-    const id = await openNewStudy(page, server.url, { document: quay });
+    const id = await openNewStudy(page, app.url, { document: quay });
     await page.waitForSelector('[data-figure="Rope"]');
     await press(page, "Rope");
     await page.keyboard.press("F2");
@@ -126,7 +109,7 @@ describe("what people look for is there", () => {
     await page.waitForFunction(() => document.body.textContent?.includes("Chain"));
     for (const name of ["Chain 2", "Chain 3"]) {
       await page.keyboard.down("Shift");
-      await page.keyboard.press("KeyD");
+      await page.keyboard.press("KeyC");
       await page.keyboard.up("Shift");
       await page.waitForFunction(
         (wanted) => document.querySelector("[data-notice]")?.textContent?.includes(wanted),
@@ -151,7 +134,7 @@ describe("what people look for is there", () => {
   });
 
   it("a spring that is squeezed says so and gives the span its own length", async () => {
-    const id = await openStudyByName(page, server.url, "Boarding pass drops");
+    const id = await openStudyByName(page, app.url, "Boarding pass drops");
     await page.waitForSelector('[data-testid="curve-line"][d]');
     await page.click('[aria-label="Curve as text"]', { count: 3 });
     await page.keyboard.type("spring(overshoot: 12%, settle: 700ms)");
@@ -170,7 +153,7 @@ describe("what people look for is there", () => {
   });
 
   it("a path that runs back in time is there after other work, a reload and undo", async () => {
-    const id = await openStudyByName(page, server.url, "Boarding pass drops");
+    const id = await openStudyByName(page, app.url, "Boarding pass drops");
     await page.waitForSelector('[data-testid="curve-line"][d]');
     const text = () =>
       page.$eval('[aria-label="Curve as text"]', (field) => (field as HTMLInputElement).value);

@@ -580,9 +580,7 @@ describe("keyframed motion on the bench", () => {
       expect(study.figures.find(({ id: each }) => each === "pass")?.parent).toBe(group?.id);
       await hotkey("z", "Control");
       await goTo(150);
-      await click(
-        '::-p-xpath(//button[starts-with(@title, "Click to select")][.="Pass"])',
-      );
+      await click('::-p-xpath(//button[starts-with(@title, "Click to select")][.="Pass"])');
       const find = "Pass is out of sight: bring it into view";
       await page.waitForFunction(
         (label) => {

@@ -1,16 +1,13 @@
 import {
   differenceWords,
   type EncodedPlan,
+  isNear,
   NO_PIXEL_DIFFERENCE,
   pixelDifference,
   worseDifference,
 } from "@levitas/core/format";
 import type { MadePicture } from "./makePicture.ts";
 
-/** The difference of colors that is taken as none, on the average, in steps of 255: of few colors, and of all. */
-const NEAR = { gif: 6, apng: 0.5, png: 0.5, sprite: 0.5 } as const;
-/** The same where it is greatest. One palette for all frames has few colors for what is small. */
-const WORST = { gif: 48, apng: 1, png: 1, sprite: 1 } as const;
 /** A GIF says times in hundredths of a second, ms. */
 const DELAY = 1;
 
@@ -39,11 +36,7 @@ export async function provePicture(
     ...decoded.delays.map((each, i) => Math.abs(each - (plan.delays[i] ?? 0))),
   );
   return {
-    isSame:
-      count === plan.times.length &&
-      off.average <= NEAR[plan.as] &&
-      off.worst <= WORST[plan.as] &&
-      delay <= DELAY,
+    isSame: count === plan.times.length && isNear(plan.as, off) && delay <= DELAY,
     found: `${count} of ${plan.times.length} frames, times within ${delay} ms, ${differenceWords(off)}`,
   };
 }

@@ -46,6 +46,7 @@ export {
 } from "./picture/encoders.ts";
 export {
   differenceWords,
+  isNear,
   NO_PIXEL_DIFFERENCE,
   type PixelDifference,
   pixelDifference,

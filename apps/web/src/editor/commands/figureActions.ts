@@ -123,7 +123,7 @@ export function figureMenu(
   return [
     { text: "Dress…", onSelect: dress },
     { text: "Rename", hint: "F2", onSelect: rename },
-    { text: "Duplicate", hint: "Shift D", onSelect: () => duplicateOne(bench, figure.id) },
+    { text: "Duplicate", hint: "Shift C", onSelect: () => duplicateOne(bench, figure.id) },
     { text: "Copy its motion", onSelect: () => copyMotion(bench, figure.id) },
     { text: "Copy as CSS", onSelect: () => void copyAs(bench, { figure: figure.id }, "css") },
     {

@@ -49,8 +49,8 @@ export const STUDY_COMMANDS: readonly Command[] = [
   {
     id: "duplicate-figure",
     label: "Duplicate the chosen figure with its motion",
-    keys: ["shift+d"],
-    shownKeys: "Shift D",
+    keys: ["shift+c"],
+    shownKeys: "Shift C",
     why: needsFigure,
     run: withFigure((actions, bench, id) => actions.duplicateOne(bench, id)),
   },

@@ -281,6 +281,8 @@ export class Bench {
     });
     this.clock.invalidate();
   }
+  private committedAt = Number.NEGATIVE_INFINITY;
+
   /** Holds a curve that runs back in time for a span: a step that can be undone, while the study keeps its curve. */
   hold(keyId: string, curve: Curve): void {
     this.endGesture();
@@ -293,8 +295,6 @@ export class Bench {
     });
     this.clock.invalidate();
   }
-
-  private committedAt = Number.NEGATIVE_INFINITY;
 
   /** Begins something that is dragged; a gesture still going on is ended first. */
   begin(): Gesture {

@@ -1,8 +1,21 @@
-import { deleteShared, renameShared, spansFollowing, takeOwnCopy } from "@levitas/core/edit";
+import {
+  deleteShared,
+  keepShared,
+  renameShared,
+  spansFollowing,
+  takeOwnCopy,
+} from "@levitas/core/edit";
 import type { SharedCurve as Shared } from "@levitas/core/study";
+import { nanoid } from "nanoid";
 import { type ReactNode, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
+import type { Bench } from "../session/bench.ts";
+
+/** Makes the curve of a span a shared one, which other spans can follow. */
+export function shareCurve(bench: Bench, keyId: string, name: string): void {
+  bench.perform(keepShared, { keyId, curveId: nanoid(8), name });
+}
 
 /** The shared curve that a span follows: its name, how many spans a change of it changes, and the ways out. */
 export function SharedCurve({ keyId, shared }: { keyId: string; shared: Shared }): ReactNode {

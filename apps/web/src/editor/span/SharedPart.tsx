@@ -1,4 +1,3 @@
-import { nanoid } from "nanoid";
 import { lazy, type ReactNode, Suspense } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
@@ -22,9 +21,8 @@ export function SharedPart({ span: { key, figure, channel } }: { span: Span }): 
       </Suspense>
     );
   const share = async () => {
-    const { keepShared } = await import("./keepShared.ts");
-    const name = `${figure.name} ${channel.label}`;
-    bench.perform(keepShared, { keyId: key.id, curveId: nanoid(8), name });
+    const { shareCurve } = await import("./SharedCurve.tsx");
+    shareCurve(bench, key.id, `${figure.name} ${channel.label}`);
   };
   return (
     <Button

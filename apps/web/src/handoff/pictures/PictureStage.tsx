@@ -1,4 +1,4 @@
-import { differenceWords, type HandoffParts, type PicturePlan } from "@levitas/core/format";
+import { differenceWords, type HandoffParts, isNear, type PicturePlan } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Button } from "../../ui/Button.tsx";
@@ -9,24 +9,6 @@ import { makePicture, type Picture, type PictureProof } from "./makePicture.ts";
 
 /** Changes follow one another; a picture is made once they rest, ms. */
 const QUIET = 500;
-/** The difference of colors that is taken as none, on the average, in steps of 255: exact ones, and of few colors. */
-const NEAR: Readonly<Record<PicturePlan["as"], number>> = {
-  gif: 6,
-  apng: 0.5,
-  webm: 8,
-  png: 0.5,
-  sprite: 0.5,
-};
-
-/** The same in the part of the picture where it is greatest: one palette for all frames has few colors for what is small. */
-const WORST: Readonly<Record<PicturePlan["as"], number>> = {
-  gif: 48,
-  apng: 1,
-  webm: 80,
-  png: 1,
-  sprite: 1,
-};
-
 /** A picture made of the study, shown as it leaves, with what was found when it was read again. */
 export function PictureStage({
   study,
@@ -85,11 +67,7 @@ export function PictureStage({
   }, [study, plan, parts, round]);
   const proof = made?.proof;
   const isProven =
-    proof &&
-    proof.frames === plan.times.length &&
-    proof.delay <= 1 &&
-    proof.off.average <= NEAR[plan.as] &&
-    proof.off.worst <= WORST[plan.as];
+    proof && proof.frames === plan.times.length && proof.delay <= 1 && isNear(plan.as, proof.off);
   return (
     <>
       <div className="flex min-h-0 flex-1 items-center justify-center overflow-auto rounded-lg border border-rule bg-sunk p-3">

@@ -1,4 +1,4 @@
-import { differenceWords, pixelDifference, worseDifference } from "./pixelDifference.ts";
+import { differenceWords, isNear, pixelDifference, worseDifference } from "./pixelDifference.ts";
 
 const WIDTH = 96;
 const gray = (value: number) =>
@@ -39,6 +39,14 @@ describe("the difference of a picture that was read again", () => {
     expect(pixelDifference(packed(drawn, 1), read, of).worst).toBe(0);
     for (let i = 3; i < drawn.length; i += 4) drawn[i] = 0;
     expect(pixelDifference(packed(drawn, 1), read, of).worst).toBe(255);
+  });
+
+  it("is taken for none as far as a kind of picture can be near, and no farther in one place", () => {
+    const off = (average: number, worst: number) => ({ average, worst, at: [0, 0] as const });
+    expect(isNear("gif", off(2, 36))).toBe(true);
+    expect(isNear("gif", off(2, 60))).toBe(false);
+    expect(isNear("gif", off(7, 20))).toBe(false);
+    expect(isNear("apng", off(0.1, 3))).toBe(false);
   });
 
   it("is of several frames the worse", () => {

@@ -1,3 +1,5 @@
+import type { PicturePlan } from "../handoff/handoffFormat.ts";
+
 /** How far the pixels of a picture that was read again are from those that were drawn, in steps of 255. */
 export interface PixelDifference {
   /** On the average over the whole picture. */
@@ -58,6 +60,22 @@ export function pixelDifference(
   }
   const at = [(where % columns) * PART + PART / 2, Math.floor(where / columns) * PART + PART / 2];
   return { average: count === 0 ? 0 : sum / count, worst, at: at as [number, number] };
+}
+
+/** How far colors may be off in each kind of picture: on the average, and where they are off most. */
+const NEAR: Readonly<Record<PicturePlan["as"], readonly [average: number, worst: number]>> = {
+  // One palette for all frames has few colors for what is small.
+  gif: [6, 48],
+  apng: [0.5, 1],
+  png: [0.5, 1],
+  sprite: [0.5, 1],
+  // What is compressed is near.
+  webm: [8, 80],
+};
+
+/** Whether a picture that was read again is taken for the one that was drawn. */
+export function isNear(as: PicturePlan["as"], { average, worst }: PixelDifference): boolean {
+  return average <= NEAR[as][0] && worst <= NEAR[as][1];
 }
 
 /** The worse of two, by the average and by the worst part. */

@@ -1,1 +1,0 @@
-export { keepShared } from "@levitas/core/edit";
