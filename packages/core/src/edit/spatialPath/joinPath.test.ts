@@ -21,6 +21,31 @@ const study = kiosk({
 });
 
 describe("x and y that are joined", () => {
+  it("jump where a jump's time is rounded to before it", () => {
+    const [origin, length] = [1008.98, 182];
+    const apart = kiosk({
+      sequence: [
+        tween("steps", origin, "pass", [
+          {
+            channel: "x",
+            keys: [key(0, 85, { kind: "steps", count: 3, position: "jump-end" }), key(length, 128)],
+          },
+          { channel: "y", keys: [key(0, 73, bezier(0.3, 1.6, 0.6, 1)), key(66, 44)] },
+        ]),
+      ],
+    });
+    let next = 0;
+    const joined = compileStudy(
+      joinPath(apart, { figureId: "pass", newId: () => `n${next++}` }).after,
+    );
+    for (const [share, value] of [
+      [0.2, 85],
+      [0.5, 85 + 43 / 3],
+      [0.9, 85 + 86 / 3],
+    ] as const)
+      expect(joined.valueAt(0, "x", origin + length * share)).toBeCloseTo(value, 1);
+  });
+
   it("move as they did, over jumps and a later start, and are shaken once", () => {
     let next = 0;
     const joined = joinPath(study, { figureId: "pass", newId: () => `n${next++}` }).after;

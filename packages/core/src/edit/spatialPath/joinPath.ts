@@ -152,7 +152,9 @@ function placeAt({ motion, figureId, layers }: Placing, time: number): Spot {
 type Placing = Pick<Stretch, "motion" | "figureId" | "layers">;
 
 /** How long before a time one looks at what a jump there leaves, ms. */
-const BEFORE = 1e-6;
+const BEFORE = 3e-6;
+/** How long after a jump inside of a span one is surely past it, whatever its time was rounded to, ms. */
+const PAST = 1e-6;
 /** More jumps and kinks than these within one interval are not divided at. */
 const MOST_PARTS = 64;
 
@@ -166,7 +168,9 @@ function fitInterval(stretch: Stretch): Pair[] {
       ...jumpAt(stretch, to, arrivalOf(stretch)),
     ];
   const marks = [...landmarksIn(layers.x, from, to), ...landmarksIn(layers.y, from, to)];
-  const inside = [...new Set(marks)].sort((a, b) => a - b).slice(0, MOST_PARTS);
+  const inside = [...new Set(marks.map((mark) => mark + PAST))]
+    .sort((a, b) => a - b)
+    .slice(0, MOST_PARTS);
   const bounds = [from, ...inside, to];
   return bounds.slice(1).flatMap((end, i) => {
     const part = { ...stretch, from: bounds[i] as number, to: end };
@@ -217,7 +221,7 @@ function landmarksIn({ track, origin }: Layer, from: number, to: number): number
     if (a >= to || a + width <= from) continue;
     for (const p of track.landmarks(i)) found.push(a + width * p);
   }
-  return found.filter((time) => time > from + 1e-6 && time < to - 1e-6);
+  return found.filter((time) => time > from + BEFORE && time < to - 2 * BEFORE);
 }
 
 /** The pairs of an interval without jumps, without the one at its end. */
