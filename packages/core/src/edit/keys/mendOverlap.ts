@@ -15,7 +15,7 @@ import {
   type Tween,
 } from "../../study/index.ts";
 import { placeItems } from "../../timeline/index.ts";
-import { type Change, defineEdit } from "../history/change.ts";
+import { type Change, defineEdit, squash } from "../history/change.ts";
 import { draftItem, draftTrack } from "../history/find.ts";
 import { trimTween } from "../sequence/blocks.ts";
 import { moveItems } from "../sequence/items.ts";
@@ -42,10 +42,11 @@ export function mendOverlap(study: Study, { overlap, by }: { overlap: Overlap; b
     const lead = (first?.start ?? start) - start;
     const loserEnd = layersOf(study, overlap).find(({ tween }) => tween.id === overlap.loser)?.end;
     const shift = Math.max(loserEnd ?? overlap.to, overlap.to) - start - lead;
-    return {
-      ...moveItems(study, { ids: [overlap.winner], by: shift }),
-      label: "shift the later tween",
-    };
+    const moved = moveItems(study, { ids: [overlap.winner], by: shift });
+    // An earlier tween that hangs on the later one, through a key of it say, stays where it is.
+    const went = startOf(moved.after, overlap.loser) - startOf(study, overlap.loser);
+    const back = moveItems(moved.after, { ids: [overlap.loser], by: -went });
+    return { ...squash(moved, back), label: "shift the later tween" };
   }
   if (by === "add") return addInstead(study, overlap);
   const tween = findTween(study, overlap.loser);
@@ -57,6 +58,8 @@ export function mendOverlap(study: Study, { overlap, by }: { overlap: Overlap; b
   const time = outer(overlap.loser, within(overlap.loser, overlap.from, overlap.figureId));
   return trimTween(study, { tweenId: overlap.loser, edge: "end", time });
 }
+
+const startOf = (study: Study, id: string): number => placeItems(study).startOf(id);
 
 /** The layers of the channel that both tweens drive. */
 function layersOf(study: Study, { figureId, channel }: Overlap) {

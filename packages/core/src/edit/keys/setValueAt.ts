@@ -34,7 +34,8 @@ export function setValueAt(
     trackNear(study, figureId, channel, time);
   if (!place) return setRest(study, { figureId, channel, value });
   const layer = layers.find(({ tween }) => tween.id === place.tween.id);
-  // In a later iteration, one that runs backwards and past the end of a clip, the keys' time is not what the first iteration says.
+  // In a later iteration, one that runs backwards, its own or of a group around it, and past the end of a clip, the
+  // keys' time is not what the first iteration says.
   const within = shown === layer ? timeInIteration(layer, time) : undefined;
   const near = within === undefined ? keyNearIn(place, time, tolerance) : keyAt(place, within);
   const at = near && within === undefined ? place.outer(near.key.time) : time;
@@ -54,7 +55,7 @@ export function setValueAt(
  * unclipped first iteration that runs forwards; else undefined.
  */
 function timeInIteration(layer: Layer | undefined, time: number): number | undefined {
-  if (!layer?.time?.repeats && !layer?.tween.clip) return undefined;
+  if (!layer?.time && !layer?.tween.clip) return undefined;
   const within = layerTime(layer, time);
   const first = layer.within(time);
   return Number.isNaN(within) || Math.abs(within - first) < SAME_TIME ? undefined : within;

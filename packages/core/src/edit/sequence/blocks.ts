@@ -26,7 +26,7 @@ import { extentOf, printHexColor, roundTo } from "../../value/index.ts";
 import { delaysOnlySome } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItems, draftTweens, listHolding } from "../history/find.ts";
-import { removeItems } from "./removeItems.ts";
+import { hangsOnEnd, removeItems } from "./removeItems.ts";
 
 /** Times closer than this are equal, ms. */
 const SAME = 1e-6;
@@ -134,13 +134,6 @@ export const splitTween = defineEdit<{ tweenId: string; time: number; newId: () 
         item.tether = { ...item.tether, id: second.id };
   },
 );
-
-function hangsOnEnd(
-  tether: Tether,
-  id: string,
-): tether is Extract<Tether, { to: "item" }> & { edge: "end" } {
-  return tether.to === "item" && tether.id === id && tether.edge === "end";
-}
 
 /** The value that the first part of a relative track still adds after the split; 0 for others. */
 function heldAt(compiled: CompiledTrack | undefined, track: Track, at: number, fill: Fill): number {
@@ -263,9 +256,11 @@ function playedBetween(study: Study, sorted: readonly Placed[]): string | undefi
     const cut = clipOf(item).from;
     for (const { channel, keys } of item.tracks) {
       if (!channels.has(channel)) continue;
-      const start = outer(item.id, Math.max(cut, keys[0]?.time ?? 0));
-      // A tween that starts before the first of them stays below all of them, one after the last above.
-      if (start > from - SAME && start < to - SAME) return item.name;
+      // A tween that starts before the first of them stays below all of them, one after the last above. Of a trimmed
+      // one the first key decides where it lies, also when that is cut off.
+      const first = keys[0]?.time ?? 0;
+      const starts = [first, Math.max(cut, first)].map((time) => outer(item.id, time));
+      if (starts.some((start) => start > from - SAME && start < to - SAME)) return item.name;
     }
   }
   return undefined;

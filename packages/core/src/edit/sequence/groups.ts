@@ -1,8 +1,10 @@
 import type { Draft } from "immer";
 import {
+  eachItem,
   findKey,
   type Group,
   type SequenceItem,
+  type Shake,
   type Study,
   type Tether,
 } from "../../study/index.ts";
@@ -12,7 +14,7 @@ import { allDependencies, delaysOnlySome } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItems, listHolding } from "../history/find.ts";
 import { stateOf } from "../tween.ts";
-import { retether } from "./removeItems.ts";
+import { hangsOnEnd, retether } from "./removeItems.ts";
 
 /** Why items cannot be grouped; undefined if they can. */
 export function groupProblem(study: Study, ids: readonly string[]): string | undefined {
@@ -23,9 +25,22 @@ export function groupProblem(study: Study, ids: readonly string[]): string | und
     return "They stand in different groups.";
   if (placed.some(({ item }) => item.type === "freeze"))
     return "A freeze in a group would stop only what the group plays.";
-  const starts = placed.map(({ start }) => start);
-  if (delaysOnlySome(placed[0]?.level, ...extentOf(starts)))
+  const level = placed[0]?.level;
+  const starts = placed.flatMap(({ start, offsets }) => [
+    start,
+    ...offsets.map((by) => start + by),
+  ]);
+  // Where an end decides what comes after, an end that such a freeze puts off counts too.
+  const isAwaited =
+    level?.group ||
+    [...byId.values()].some(({ item: { tether } }) =>
+      placed.some(({ item }) => hangsOnEnd(tether, item.id)),
+    );
+  const ends = isAwaited ? placed.map(({ start, shown }) => start + shown) : [];
+  if (delaysOnlySome(level, ...extentOf([...starts, ...ends])))
     return "A freeze of some figures lies between them: it delays what has not begun, and a group begins as one.";
+  const late = shakenEarlier(study, ids);
+  if (late) return `“${late}” would shake the scene in another order: choose what stands between.`;
   const chosen = new Set(placed.flatMap(({ item }) => [...idsIn(item)]));
   for (const { item } of placed) {
     const { tether } = item;
@@ -34,6 +49,26 @@ export function groupProblem(study: Study, ids: readonly string[]): string | und
     const anchor = id === undefined ? undefined : byId.get(id);
     if (anchor?.iterations && !chosen.has(anchor.item.id))
       return `“${item.name}” is heard in every iteration of “${anchor.item.name}”: choose that, too.`;
+  }
+  return undefined;
+}
+
+/**
+ * The name of a shake that would be applied before another one if items were grouped, which matters where one of them
+ * turns; undefined for none. A group stands where the first of its members stands.
+ */
+function shakenEarlier(study: Study, ids: readonly string[]): string | undefined {
+  const list = listHolding(study as Draft<Study>, ids[0] ?? "") ?? [];
+  const first = list.findIndex(({ id }) => ids.includes(id));
+  const shakesOf = (items: readonly SequenceItem[]) =>
+    [...eachItem(items)].filter((each) => each.type === "shake");
+  const passed: Shake[] = [];
+  for (const item of list.slice(Math.max(first, 0)) as SequenceItem[]) {
+    const shakes = shakesOf([item]);
+    if (!ids.includes(item.id)) passed.push(...shakes);
+    else
+      for (const shake of shakes)
+        if (passed.some((other) => other.turn || shake.turn)) return shake.name;
   }
   return undefined;
 }

@@ -56,3 +56,11 @@ export function retether(draft: Draft<Study>, gone: ReadonlySet<string>, study: 
   };
   walk(draft.sequence);
 }
+
+/** Whether a tether leads to the end of an item. */
+export function hangsOnEnd(
+  tether: Tether,
+  id: string,
+): tether is Extract<Tether, { to: "item" }> & { edge: "end" } {
+  return tether.to === "item" && tether.id === id && tether.edge === "end";
+}

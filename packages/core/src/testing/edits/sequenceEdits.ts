@@ -175,13 +175,6 @@ export const SEQUENCE_EDITS = {
     return { change: joinTweens(before, { ids: [id, second.id] }), law: SILENT };
   },
   makeSequenceGroup: ({ study, item, newId, random }) => {
-    // A shake that turns and another one are applied in the order of the sequence, which a group may change.
-    const shakes = [...eachItem(study.sequence)].filter(({ type }) => type === "shake");
-    // A freeze of some figures delays what has not begun, of a group all or nothing.
-    const some = [...eachItem(study.sequence)].some(
-      (each) => each.type === "freeze" && each.figures,
-    );
-    if (shakes.length > 1 || some) return undefined;
     const { byId, membersOf } = placeItems(study);
     const one = item();
     const level = one && byId.get(one.id)?.level;
