@@ -24,24 +24,37 @@ export const ENGINE_TOLERANCES: Readonly<Record<Proven, number>> = {
 /** WebKit takes pivots from sizes in whole px, of what changes its size: a limit that the hand-off room says. */
 const WEBKIT_TOLERANCES = { position: 2, angle: 0.5, opacity: 0.01, color: 4 };
 
-/** Has a hand-off running in an engine. */
+/** Has a hand-off running in an engine, as it is for people who prefer reduced motion where that is said. */
 export async function stageIn(
   engine: Engine,
   study: Study,
   id: string,
   chosen: HandoffSettings = {},
+  isReduced = false,
 ): Promise<void> {
   const format = HANDOFF_FORMATS.find((each) => each.id === id);
   if (!format?.stage) throw new Error(`${id} has no stage`);
   const settings = { ...initialSettings(format, study), ...chosen };
   const handoff = format.write(study, settings, {});
-  await engine.show(format.stage(study, handoff, {}, settings));
+  await engine.show(format.stage(study, handoff, { isReduced }, settings));
+  if (isReduced) await engine.ask(onlyPlaying(settings.reduced));
   await engine.ask(
     stageScript(handoff.selectorOf ?? {})
       .trim()
       .replace(/;$/, ""),
   );
 }
+
+/** Leaves what is held still as it is found; what stands at once as it ends, or at rest, plays nothing at all. */
+const onlyPlaying = (reduced: unknown) => `(() => {
+  const all = Document.prototype.getAnimations.call(document);
+  const playing = all.filter(({ playState }) => ${reduced !== "end" && reduced !== "rest"} && playState !== "paused");
+  // Of this page only: a page that is written anew keeps its document.
+  document.getAnimations = () => {
+    delete document.getAnimations;
+    return playing;
+  };
+})()`;
 
 /** How far what an engine shows at some moments is from a motion at the worst. */
 export async function soughtIn(

@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
@@ -18,8 +18,6 @@ export interface Engine {
   show(html: string): Promise<void>;
   /** Runs a script on it: an expression, whose value is JSON, or a promise of it. */
   ask<T>(expression: string): Promise<T>;
-  /** Whether people who use it prefer reduced motion; only Chromium can be told. */
-  readonly prefersReduced?: (reduced: boolean) => Promise<void>;
   close(): Promise<void>;
 }
 
@@ -32,29 +30,28 @@ export const ENGINES: readonly EngineName[] = [
   ...(process.env.WEBKIT ? (["WebKit"] as const) : []),
 ];
 
-export function openEngine(name: EngineName): Promise<Engine> {
-  if (name === "Chromium") return openChromium();
-  return name === "Firefox" ? openFirefox() : openWebKit();
+/** An engine as people have it, or as those who prefer reduced motion do. */
+export function openEngine(name: EngineName, isReduced = false): Promise<Engine> {
+  if (name === "Chromium") return openChromium(isReduced);
+  return name === "Firefox" ? openFirefox(isReduced) : openWebKit(isReduced);
 }
 
-async function openChromium(): Promise<Engine> {
+async function openChromium(isReduced: boolean): Promise<Engine> {
   const browser = await launchBrowser();
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
+  if (isReduced)
+    await page.emulateMediaFeatures([{ name: "prefers-reduced-motion", value: "reduce" }]);
   return {
     ...{ name: "Chromium", clock: 0.01, fastest: 20 },
     show: (html) => page.setContent(html),
     ask: <T>(expression: string) => page.evaluate(expression) as Promise<T>,
-    prefersReduced: (reduced) =>
-      page.emulateMediaFeatures([
-        { name: "prefers-reduced-motion", value: reduced ? "reduce" : "no-preference" },
-      ]),
     close: () => browser.close(),
   };
 }
 
 /** Firefox, by WebDriver BiDi. */
-async function openFirefox(): Promise<Engine> {
+async function openFirefox(isReduced: boolean): Promise<Engine> {
   const browser = await puppeteer.launch({
     browser: "firefox",
     executablePath: process.env.FIREFOX as string,
@@ -62,6 +59,7 @@ async function openFirefox(): Promise<Engine> {
     // Frames come as they are wanted, with no window in front.
     extraPrefsFirefox: {
       "layout.throttled_frame_rate": 60,
+      "ui.prefersReducedMotion": Number(isReduced),
       "privacy.reduceTimerPrecision": false,
       "privacy.reduceTimerPrecision.unconditional": false,
     },
@@ -81,10 +79,16 @@ async function openFirefox(): Promise<Engine> {
 }
 
 /** WebKitGTK's MiniBrowser under Xvfb, by WebDriver: its one engine that can be driven here. */
-async function openWebKit(): Promise<Engine> {
+async function openWebKit(isReduced: boolean): Promise<Engine> {
   const display = `:${90 + Number(process.env.JEST_WORKER_ID ?? 1)}`;
   const port = 4600 + Number(process.env.JEST_WORKER_ID ?? 1);
   const home = mkdtempSync(join(tmpdir(), "levitas-webkit-"));
+  // It asks the desktop, which is told in a file.
+  mkdirSync(join(home, ".config/gtk-3.0"), { recursive: true });
+  writeFileSync(
+    join(home, ".config/gtk-3.0/settings.ini"),
+    `[Settings]\ngtk-enable-animations=${isReduced ? 0 : 1}\n`,
+  );
   const env = { ...process.env, DISPLAY: display, HOME: home, LIBGL_ALWAYS_SOFTWARE: "1" };
   const started: ChildProcess[] = [
     spawn("Xvfb", [display, "-screen", "0", "1400x900x24"], { stdio: "ignore" }),

@@ -6,7 +6,7 @@ export interface CssAnimation {
   readonly name: string;
   /** What its keyframes set: a property of CSS, or a custom one. */
   readonly property: string;
-  /** The property that shows it, where the animated one is a custom property. */
+  /** The property that shows it; "face" for what is hidden and shown by a card that turns over. */
   readonly shows?: string;
   readonly frames: readonly CssFrame[];
   readonly duration: number;

@@ -56,7 +56,6 @@ export function faceCss(
     const seen = seenOverTime(motion, index, side);
     return {
       selector: `${selector} > .${side}`,
-      isFace: true,
       registered: [],
       declarations: [
         "position: absolute;",

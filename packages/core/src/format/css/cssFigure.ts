@@ -66,9 +66,9 @@ export function figureCss(
     registered.push(...written.registered);
     for (const each of written.animations)
       animations.push({
+        shows: property.property,
         ...each,
         name: scene.names.keyframes(`${index} ${each.name}`, each.name),
-        shows: property.property,
       });
   }
   return {

@@ -14,9 +14,8 @@ export type CssReduced = (typeof REDUCED_WAYS)[number];
 /** What changes without anything moving. */
 export const FADES: ReadonlySet<string> = new Set(["opacity", "color", "visibility"]);
 
-/** Whether an animation of a rule changes what it changes without anything moving. */
-export const isFade = ({ isFace }: CssRule, { shows }: CssAnimation): boolean =>
-  !isFace && FADES.has(shows ?? "");
+/** Whether an animation changes what it changes without anything moving. */
+export const isFade = ({ shows }: CssAnimation): boolean => FADES.has(shows ?? "");
 
 /** The rules for people who prefer reduced motion. */
 export function reducedText(
@@ -27,9 +26,8 @@ export function reducedText(
 ): string[] {
   const rules = all
     .filter(({ animations }) => animations.length > 0)
-    .map((rule) => {
-      const { selector, animations } = rule;
-      const runs = (each: CssAnimation) => way === "fade" && isFade(rule, each);
+    .map(({ selector, animations }) => {
+      const runs = (each: CssAnimation) => way === "fade" && isFade(each);
       const lists =
         way === "rest"
           ? ["animation: none;"]

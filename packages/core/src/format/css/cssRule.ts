@@ -12,8 +12,6 @@ export interface CssRule {
   readonly declarations: readonly string[];
   readonly registered: readonly CssRegistered[];
   readonly animations: readonly CssAnimation[];
-  /** Whether it is one face of a card. */
-  readonly isFace?: true;
 }
 
 /** How rules are written. */

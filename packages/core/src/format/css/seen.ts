@@ -15,6 +15,8 @@ export interface SeenStop {
 export interface SeenOverTime {
   /** Whether it shows itself before everything, apart from what it stands in. */
   readonly initial: boolean;
+  /** Whether a card that turns over has a say in it. */
+  readonly isTurned: boolean;
   /** Absent where it never changes by itself, so that it follows what it stands in. */
   readonly rounds?: readonly { readonly round: Round; readonly stops: readonly SeenStop[] }[];
 }
@@ -55,7 +57,7 @@ export function seenOverTime(motion: Motion, index: number, side?: "front" | "ba
     );
   const [first] = needed;
   const initial = tests[0]?.(Number.NEGATIVE_INFINITY) ?? true;
-  if (!first || !isMoved(first)) return { initial };
+  if (!first || !isMoved(first)) return { initial, isTurned: false };
   const moving = needed.filter(isMoved);
   const slots = (of: (i: number, id: ChannelId) => number[]) =>
     moving.flatMap(({ index: i, channels }) => channels.flatMap((id) => of(i, id)));
@@ -72,12 +74,13 @@ export function seenOverTime(motion: Motion, index: number, side?: "front" | "ba
     );
     return { round, stops };
   });
-  return { initial, rounds };
+  const isTurned = moving.some(({ channels }) => channels === TURNS);
+  return { initial, isTurned, rounds };
 }
 
 /** What shows and hides an element, as animations that hold each value. */
 export function seenAnimations(
-  { rounds = [] }: SeenOverTime,
+  { rounds = [], isTurned }: SeenOverTime,
   name: string,
   index: number,
   scene: { readonly names: Pick<HandoffNames, "keyframes"> },
@@ -87,6 +90,8 @@ export function seenAnimations(
     return {
       ...run,
       name: scene.names.keyframes(`${index} ${run.name}`, run.name),
+      // What a card that turns has a say in is no fade.
+      shows: isTurned ? "face" : "visibility",
       frames: heldAtEnd(
         stops.map(({ time, seen }, i) => {
           const place = ((time - round.from) / (round.to - round.from)) * 100;

@@ -27,8 +27,8 @@ export const cssFormat: HandoffFormat = withScrollLevers({
   },
   limits: cssLimits,
   // Own selectors, and figures that stay, belong to a page of the person's: here all are there, with their classes.
-  stage: (study, _, { fonts }, settings) => {
-    const { text, classOf } = handoffCss(study, stagedCssOptions(settings));
+  stage: (study, _, { fonts, isReduced }, settings) => {
+    const { text, classOf } = handoffCss(study, stagedCssOptions(settings, isReduced));
     return scenePage(study, {
       css: text,
       fonts,

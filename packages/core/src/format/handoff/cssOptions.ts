@@ -117,9 +117,10 @@ export function cssOptionsOf(settings: HandoffSettings): CssOptions {
   };
 }
 
-/** The same CSS as it runs by itself, for a stage: begun as the page loads, for people who prefer nothing else. */
-export function stagedCssOptions(settings: HandoffSettings): CssOptions {
-  return { ...cssOptionsOf(settings), begins: ON_LOAD, reduced: "as-it-is" };
+/** The same CSS as it runs by itself, for a stage: begun as the page loads, and whole if nobody prefers less motion. */
+export function stagedCssOptions(settings: HandoffSettings, isReduced = false): CssOptions {
+  const options = { ...cssOptionsOf(settings), begins: ON_LOAD };
+  return isReduced ? options : { ...options, reduced: "as-it-is" };
 }
 
 /** What stays behind wherever only the sequence leaves, and is seen and not heard. */

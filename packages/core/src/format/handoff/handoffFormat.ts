@@ -66,6 +66,8 @@ export interface HandoffParts {
   readonly selectors?: Readonly<Record<string, string>> | undefined;
   /** `@font-face` rules with the fonts in them, for what is to need nothing from elsewhere. */
   readonly fonts?: string | undefined;
+  /** On a stage: whether it is shown as it is for people who prefer reduced motion. */
+  readonly isReduced?: boolean | undefined;
 }
 
 /** What left: a text, and what is known of it. */

@@ -43,13 +43,15 @@ export const moduleFormat: HandoffFormat = {
     };
   },
   limits: moduleLimits,
-  stage: (study, _, { fonts }, settings) => {
-    const css = handoffCss(study, { within: cssOptionsOf(settings).within });
-    const script = scriptText(moduleText(study, css).replace(/^export /gm, ""));
+  stage: (study, _, { fonts, isReduced = false }, settings) => {
+    const { within, reduced } = cssOptionsOf(settings);
+    const css = handoffCss(study, { within });
+    const text = moduleText(study, css, { reduced: isReduced ? reduced : undefined });
+    const script = scriptText(text.replace(/^export /gm, ""));
     return scenePage(study, {
       css: "",
       fonts,
-      body: `<div data-scene>\n${figureMarkup(study, css.classOf)}\n</div>\n<script>{\n${script}\nplay(document, { reduced: false });\n}</script>`,
+      body: `<div data-scene>\n${figureMarkup(study, css.classOf)}\n</div>\n<script>{\n${script}\nplay(document, { reduced: ${isReduced} });\n}</script>`,
     });
   },
 };

@@ -66,7 +66,7 @@ export function moduleText(
         const still = calmed.get(animation.name);
         const more = still
           ? framesOf(still)
-          : reduced === "fade" && isFade(rule, animation)
+          : reduced === "fade" && isFade(animation)
             ? 1
             : undefined;
         return [

@@ -99,7 +99,7 @@ export function Scene({ playing, reduced, rate, onCue, style, ...rest }) {
     const script = scriptText(begun.replace(/^import .*$/gm, "").replace(/^export /gm, ""));
     return scenePage(study, {
       css: "",
-      body: `<script>{\n${STAND_IN}${script}\n${MOUNT}}</script>`,
+      body: `<script>{\n${STAND_IN}${script}\n${mount(parts.isReduced ?? false)}}</script>`,
     });
   },
 };
@@ -118,6 +118,8 @@ const createElement = (tag, { ref, style, dangerouslySetInnerHTML, ...rest }) =>
   return element;
 };
 `;
-const MOUNT = `document.body.append(Scene({ reduced: false, "data-scene": "" }));
+const mount = (
+  isReduced: boolean,
+) => `document.body.append(Scene({ reduced: ${isReduced}, "data-scene": "" }));
 for (const effect of effects) effect();
 `;

@@ -1,0 +1,3 @@
+import { matrixIn } from "./matrix.ts";
+
+matrixIn("Firefox");
