@@ -1,6 +1,7 @@
 import type { Study } from "@levitas/core/study";
 import type { Browser, BrowserContext, Page } from "puppeteer-core";
 import { launchBrowser, openPage } from "./harness/browser.ts";
+import { handoffText, openHandoff, proven } from "./harness/handoffRoom.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 import { inAll } from "./harness/whole.ts";
 
@@ -106,6 +107,13 @@ describe("bringing in motion", () => {
       tether: { offset: 100 },
     });
     await page.waitForFunction(() => document.body.textContent?.includes("Gate notice"));
+    // It goes back to where it came from: its own rule, and what nothing here moves like.
+    await openHandoff(page);
+    const text = await handoffText(page);
+    expect(text).toContain(".gate-notice {\n  width: 240px;\n  height: 48px;\n  animation:");
+    expect(text).toContain("letter-spacing: 3px;");
+    expect(text).not.toContain("position");
+    expect(await proven(page)).toBe(true);
   });
 
   it("leaves alone what of the page itself is dragged on it", async () => {

@@ -48,6 +48,9 @@ export function HandoffOptions({
   weight: CssWeight | undefined;
 }): ReactNode {
   const choosesFigures = format.choosesFigures?.(settings);
+  // What goes back to its own rule has the selector of that.
+  const selectorOf = ({ id, css }: Study["figures"][number]) =>
+    (settings.leaves === "motion" ? css?.selector : undefined) ?? classes?.[id] ?? "";
   return (
     <aside
       aria-label="How it leaves"
@@ -100,7 +103,7 @@ export function HandoffOptions({
                     <input
                       aria-label={`Selector of ${figure.name}`}
                       value={selectors[figure.id] ?? ""}
-                      placeholder={classes[figure.id] ?? ""}
+                      placeholder={selectorOf(figure)}
                       aria-invalid={!isTaken(selectors[figure.id])}
                       title={
                         isTaken(selectors[figure.id])

@@ -198,11 +198,18 @@ function checkFigures(study: Study, names: Names, faults: FaultList): void {
     const path = `figures[${i}]`;
     if (figure.parent !== null && !names.figures.has(figure.parent))
       faults.push(dangling(`${path}.parent`, "figure", figure.parent));
-    for (const [id, value] of Object.entries(figure.rest)) {
-      const channel = findChannel(id);
-      // A name that is no channel is a field that this version does not know: kept as it is, like all of them.
-      if (channel) faults.push(...checkValue(value, channel, `${path}.rest.${id}`));
-    }
+    const { css } = figure;
+    const listed = {
+      rest: figure.rest,
+      "css.apart": css?.apart ?? {},
+      "css.rest": css?.rest ?? {},
+    };
+    for (const [list, values] of Object.entries(listed))
+      for (const [id, value] of Object.entries(values)) {
+        const channel = findChannel(id);
+        // A name that is no channel is a field that this version does not know: kept as it is, like all of them.
+        if (channel) faults.push(...checkValue(value, channel, `${path}.${list}.${id}`));
+      }
   });
   const indexOf = new Map(study.figures.map(({ id }, i) => [id, i]));
   for (const circle of circlesOf(parentOf)) faults.push(parentLoop(circle, indexOf));

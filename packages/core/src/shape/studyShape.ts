@@ -110,6 +110,53 @@ class LookShape extends FaceShape {
   shapes?: IconShapeShape[];
 }
 
+class KeptFrameShape {
+  @IsAmount(0, 1) offset!: number;
+  @MaxLength(10_000) @IsString() value!: string;
+  @Optional() @MaxLength(10_000) @IsString() easing?: string;
+}
+
+class KeptAnimationShape {
+  @IsName() property!: string;
+  @ListOf(() => KeptFrameShape, 1000) frames!: KeptFrameShape[];
+  @MaxLength(10_000) @IsString() easing!: string;
+  @IsAmount(0) duration!: number;
+  @IsAmount() delay!: number;
+  @ValidateIf((each: KeptAnimationShape) => each.iterations !== null) @IsAmount(0) iterations!:
+    | number
+    | null;
+  @IsIn(["normal", "reverse", "alternate", "alternate-reverse"]) direction!: string;
+  @IsIn(["none", "forwards", "backwards", "both"]) fill!: string;
+}
+
+class FigureCssShape {
+  @MaxLength(1000) @IsString() selector!: string;
+  @Describe("What the rule declares apart from animations, as written.")
+  @IsArray()
+  @ArrayMaxSize(500)
+  @MaxLength(10_000, { each: true })
+  @IsString({ each: true })
+  declarations!: string[];
+  @Describe("Whether its place, rotation and scale are one transform.")
+  @Optional()
+  @IsBoolean()
+  isTransform?: boolean;
+  @Describe("The property that its color is, if not color.")
+  @Optional()
+  @IsIn(["background-color", "fill"])
+  color?: string;
+  @Describe("What values here have more than its own; of scales, how many times as much.")
+  @IsObject()
+  apart!: object;
+  @Describe("Its values at rest as they came.")
+  @IsObject()
+  rest!: object;
+  @Describe("Animations of properties that nothing here moves like; they go back as they came.")
+  @Optional()
+  @ListOf(() => KeptAnimationShape, 100)
+  kept?: KeptAnimationShape[];
+}
+
 class FigureShape {
   @IsName() id!: string;
   @IsName() name!: string;
@@ -125,6 +172,12 @@ class FigureShape {
   @IsObject()
   rest!: object;
   @IsObject() @ValidateNested() @Type(() => LookShape) look!: LookShape;
+  @Describe("The rule of CSS that it was brought in from.")
+  @Optional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => FigureCssShape)
+  css?: FigureCssShape;
 }
 
 class SharedCurveShape {

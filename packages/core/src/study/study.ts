@@ -65,6 +65,48 @@ export interface Figure {
   readonly rest: Readonly<Partial<Record<ChannelId, number | string>>>;
   /** Its appearance; which fields apply depends on the kind. */
   readonly look: FigureLook;
+  /** The rule of CSS that it was brought in from, which its motion can go back to. */
+  readonly css?: FigureCss;
+}
+
+/** What a rule of CSS says that a figure was brought in from, as far as its motion does not say it. */
+export interface FigureCss {
+  readonly selector: string;
+  /** What the rule declares apart from animations, as written: `background: teal`. */
+  readonly declarations: readonly string[];
+  /** Whether its place, rotation and scale are one `transform`, as they were when it came. */
+  readonly isTransform?: true;
+  /** The property that its color is, where that is not `color`. */
+  readonly color?: "background-color" | "fill";
+  /**
+   * What the values here have more than those of the properties that move: its place in the scene, and what other
+   * properties declare. px and degrees more; of scales, how many times as much.
+   */
+  readonly apart: Readonly<Partial<Record<ChannelId, number>>>;
+  /** Its values at rest as they came: what differs from them was changed here. */
+  readonly rest: Figure["rest"];
+  /** Animations of properties that nothing here moves like; they go back as they came. */
+  readonly kept?: readonly KeptAnimation[];
+}
+
+/** An animation of CSS that no channel can hold. */
+export interface KeptAnimation {
+  readonly property: string;
+  /** Each at a share of the way. */
+  readonly frames: readonly {
+    readonly offset: number;
+    readonly value: string;
+    readonly easing?: string;
+  }[];
+  /** The easing from one frame to the next where the frame says none. */
+  readonly easing: string;
+  /** ms */
+  readonly duration: number;
+  readonly delay: number;
+  /** Null for what never ends. */
+  readonly iterations: number | null;
+  readonly direction: NonNullable<Tween["direction"]>;
+  readonly fill: Fill;
 }
 
 export type FigureKindId = "ball" | "block" | "card" | "label" | "dial" | "chip" | "icon" | "group";

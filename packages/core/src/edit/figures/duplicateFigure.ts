@@ -30,7 +30,8 @@ export const duplicateFigure = defineEdit<CopyArguments>(
     const members = study.figures.filter((figure) => isWithin(study, figure.id, figureId));
     if (members.length === 0) return;
     const copyOf = new Map(members.map((figure) => [figure.id, newId()]));
-    const copies = members.map((figure) => ({
+    // A rule of CSS moves one figure: its copy is not it.
+    const copies = members.map(({ css: _, ...figure }) => ({
       ...figure,
       id: copyOf.get(figure.id) as string,
       ...(figure.id === figureId

@@ -16,7 +16,6 @@ import {
   keysLength,
   type SequenceItem,
   type Study,
-  type Tether,
   type Track,
   type Tween,
   tweenLength,

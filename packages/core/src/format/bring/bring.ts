@@ -157,8 +157,9 @@ export function bringInto(
   figures.forEach((brought, i) => {
     const known = study.figures.find(({ id }) => id === onto[i]);
     const id = known?.id ?? newId();
-    if (!known) added.push(figureOf(brought, id, i));
-    tweens.push(...brought.tweens.map((each) => tweenOf(each, id, newId)));
+    const at = known ? {} : placeOf(brought, i);
+    if (!known) added.push(figureOf(brought, id, i, at));
+    tweens.push(...brought.tweens.map((each) => tweenOf(each, id, newId, at)));
   });
   const names = new Set(study.curves.map(({ name }) => name));
   const shared = curves.map(({ name, curve }): SharedCurve => {
@@ -179,28 +180,56 @@ export function bringInto(
 const HUES = ["slate", "plum", "olive", "brick", "spruce"] as const;
 const COLORS = ["#3F5E8C", "#7A4A78", "#6B7A2E", "#A8452F", "#1B6B5A"];
 
-function figureOf({ name, rest }: BroughtFigure, id: string, place: number): Figure {
-  const { pivotX, pivotY, ...others } = rest;
-  const size = { width: 96, height: 64 };
+type Place = Partial<Record<"x" | "y", number>>;
+
+/**
+ * Where the element of a rule stands in the scene, where nothing says it: its keys are counted from there. What moves of
+ * other origin has places of its own.
+ */
+function placeOf({ css, rest }: BroughtFigure, place: number): Place {
+  if (!css) return {};
   return {
-    ...{ id, name: name.slice(0, 80), kind: "block", parent: null },
-    pivot: { x: Number(pivotX ?? 50) / 100, y: Number(pivotY ?? 50) / 100 },
-    hue: HUES[place % HUES.length] ?? "slate",
-    rest: {
-      x: 40,
-      y: 40 + 24 * place,
-      color: COLORS[place % COLORS.length] as string,
-      ...size,
-      ...others,
-    },
-    look: {},
+    ...(rest.x === undefined ? { x: 40 } : {}),
+    ...(rest.y === undefined ? { y: 40 + 24 * place } : {}),
   };
 }
+
+function figureOf(
+  { name, rest: brought, css }: BroughtFigure,
+  id: string,
+  place: number,
+  at: Place,
+): Figure {
+  const { pivotX, pivotY, ...others } = brought;
+  const size = { width: 96, height: 64 };
+  const rest = {
+    x: 40,
+    y: 40 + 24 * place,
+    color: COLORS[place % COLORS.length] as string,
+    ...size,
+    ...others,
+  };
+  const more = (id: "x" | "y") => (css?.apart[id] ?? 0) + (at[id] ?? 0);
+  const apart = { ...css?.apart, x: more("x"), y: more("y") };
+  const pivot = { x: Number(pivotX ?? 50) / 100, y: Number(pivotY ?? 50) / 100 };
+  const came = { ...rest, pivotX: pivot.x * 100, pivotY: pivot.y * 100 };
+  return {
+    ...{ id, name: name.slice(0, 80), kind: "block", parent: null, pivot },
+    hue: HUES[place % HUES.length] ?? "slate",
+    rest,
+    look: {},
+    ...(css ? { css: { ...css, apart, rest: came } } : {}),
+  };
+}
+
+const moreOf = (channel: Track["channel"], at: Place): number =>
+  channel === "x" || channel === "y" ? (at[channel] ?? 0) : 0;
 
 function tweenOf(
   { name, delay, fill, iterations, direction, tracks }: BroughtTween,
   figure: string,
   newId: () => string,
+  at: Place,
 ): Tween {
   return {
     ...{ type: "tween", id: newId(), name: name.slice(0, 80), figures: [figure] },
@@ -214,7 +243,10 @@ function tweenOf(
           ({ time, value, curve }): Key => ({
             id: newId(),
             time,
-            value,
+            value:
+              typeof value === "number" && mode !== "relative"
+                ? value + moreOf(channel, at)
+                : value,
             ...(curve ? { curve } : {}),
           }),
         ),

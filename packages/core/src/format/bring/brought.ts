@@ -1,5 +1,5 @@
 import type { Curve } from "../../curve/index.ts";
-import type { ChannelId, Fill, Track } from "../../study/index.ts";
+import type { ChannelId, FigureCss, Fill, Track } from "../../study/index.ts";
 
 /** Something that could not be read, where it stands, and why. */
 export interface Unread {
@@ -42,6 +42,8 @@ export interface BroughtFigure {
   readonly name: string;
   readonly rest: Readonly<Partial<Record<ChannelId, number | string>>>;
   readonly tweens: readonly BroughtTween[];
+  /** The rule of CSS that moves it, where its motion can go back to; see `FigureCss`. */
+  readonly css?: Omit<FigureCss, "rest">;
 }
 
 /** What was read from a text of another origin. */
@@ -80,4 +82,6 @@ export interface WebElement {
   /** Declarations by property, custom ones too. */
   readonly declared: ReadonlyMap<string, string>;
   readonly animations: readonly WebAnimation[];
+  /** The rule of CSS that animates it. */
+  readonly origin?: Pick<FigureCss, "selector" | "declarations">;
 }

@@ -12,6 +12,7 @@ import {
   partsOf,
   type ReadSelector,
   readSelector,
+  selectorOf,
   subjectKey,
 } from "./selectors.ts";
 import { COMMA, SPACE, splitOutside } from "./splitOutside.ts";
@@ -22,6 +23,8 @@ interface Rule {
   /** As written, for the first selector. */
   readonly text: string;
   readonly declared: Declared;
+  /** What it declares, as written, apart from animations. */
+  readonly written: readonly string[];
   readonly line: number;
   /** Its place among all. */
   readonly order: number;
@@ -72,7 +75,8 @@ export function readCss(css: string, unread: Unread[], offsetLine = 0): WebEleme
     });
     const text = generate(node.prelude);
     const declared = declarationsOf(node.block.children);
-    rules.push({ selectors, text, declared, line: lineOf(node), order: rules.length });
+    const written = writtenIn(node.block.children, css);
+    rules.push({ selectors, text, declared, written, line: lineOf(node), order: rules.length });
     read(node.block.children, selectors[0]);
   };
   const readAtrule = (node: Atrule, outer?: ReadSelector): void => {
@@ -137,6 +141,16 @@ function declarationsOf(nodes: List<CssNode>): Declared {
     say(node.important ? important : plain, name, generate(node.value).trim());
   });
   return { plain, important };
+}
+
+/** Declarations as they are written, apart from those of animations. */
+function writtenIn(nodes: List<CssNode>, css: string): string[] {
+  const written: string[] = [];
+  nodes.forEach((node) => {
+    if (node.type !== "Declaration" || !node.loc || /^animation(-|$)/i.test(node.property)) return;
+    written.push(css.slice(node.loc.start.offset, node.loc.end.offset).trim());
+  });
+  return written;
 }
 
 function framesOf(
@@ -251,7 +265,21 @@ function elementOf(subject: readonly string[], rules: Rule[], sheet: Sheet): Web
     });
     return [];
   }
-  return [{ name: nameOf(nameOfSubject(subject)), declared, animations }];
+  const origin = running && { origin: originOf(running, subject, matching(running)) };
+  return [{ name: nameOf(nameOfSubject(subject)), declared, animations, ...origin }];
+}
+
+/** The rule that animates an element, as its motion leaves again; one that others share gets a selector of its own. */
+function originOf(
+  { selectors, written }: Rule,
+  subject: readonly string[],
+  matching: readonly ReadSelector[],
+): NonNullable<WebElement["origin"]> {
+  const own = matching.find((each) => subjectKey(each.subject) === subjectKey(subject));
+  const isShared = selectors.length > 1 || !own;
+  const selector = own?.text ?? selectorOf(subject);
+  // What a shared rule declares stays where it is: all whom it is about have it.
+  return { selector, declarations: isShared ? [] : written };
 }
 
 const hasAnimation = (declared: ReadonlyMap<string, string>) =>

@@ -1,5 +1,5 @@
-import { type Curve, LINEAR, parseCurve } from "../../curve/index.ts";
-import type { ChannelId } from "../../study/index.ts";
+import { type Curve, parseCurve } from "../../curve/index.ts";
+import type { ChannelId, KeptAnimation } from "../../study/index.ts";
 import type {
   BroughtFigure,
   BroughtTrack,
@@ -23,12 +23,71 @@ const JUMP = 0.02;
 export function figuresOf(elements: readonly WebElement[], unread: Unread[]): BroughtFigure[] {
   return elements.flatMap((element) => {
     const rest = restOf(element);
-    const tweens = joined(
-      element.animations.flatMap((each) => tweenOf(each, element, rest, unread)),
-    );
-    return tweens.length === 0 ? [] : [{ name: element.name, rest: rest.all, tweens }];
+    const kept: KeptAnimation[] = [];
+    const read = element.animations.flatMap((each) => {
+      const found = tweenOf(each, element, rest, unread);
+      if (found.length === 0 && !each.property.startsWith("--")) kept.push(keptOf(each));
+      return found;
+    });
+    const tweens = joined(read);
+    const css = element.origin && { css: cssOf(element, element.origin, rest, kept) };
+    return tweens.length === 0 ? [] : [{ name: element.name, rest: rest.all, tweens, ...css }];
   });
 }
+
+/** What has to be known of an element so that its motion can go back to its rule. */
+function cssOf(
+  { declared, animations }: WebElement,
+  origin: NonNullable<WebElement["origin"]>,
+  rest: Rest,
+  kept: readonly KeptAnimation[],
+): NonNullable<BroughtFigure["css"]> {
+  const animated = animations.map(({ property }) =>
+    property.startsWith("--") ? channelOfVariable(property, declared)?.property : property,
+  );
+  const isTransform = animated.includes("transform") || rest.parts.has("transform");
+  const isColor = (each: string) =>
+    animated.includes(each) || (rest.parts.has(each) && !animated.includes("color"));
+  const color = ["background-color", "background"].some(isColor)
+    ? ("background-color" as const)
+    : isColor("fill")
+      ? ("fill" as const)
+      : undefined;
+  const moved = {
+    x: "translate",
+    y: "translate",
+    rotate: "rotate",
+    scaleX: "scale",
+    scaleY: "scale",
+  };
+  const apart: Partial<Record<ChannelId, number>> = {};
+  for (const [id, property] of Object.entries(moved)) {
+    const channel = id as ChannelId;
+    const more = besides(rest, isTransform ? "transform" : property, channel);
+    if (more !== nothing(channel)) apart[channel] = more;
+  }
+  return {
+    ...origin,
+    ...(isTransform ? { isTransform } : {}),
+    ...(color ? { color } : {}),
+    apart,
+    ...(kept.length > 0 ? { kept } : {}),
+  };
+}
+
+const keptOf = ({
+  property,
+  frames,
+  easing,
+  duration,
+  delay,
+  iterations,
+  direction,
+  fill,
+}: WebAnimation): KeptAnimation => ({
+  ...{ property, frames, easing, duration, delay, direction, fill },
+  iterations: Number.isFinite(iterations) ? iterations : null,
+});
 
 /** What each property says of each channel at rest, and what they come to together. */
 interface Rest {
@@ -178,7 +237,9 @@ function tweenOf(
     if (adds && isStill && keys[0]?.value === (scales ? 1 : 0)) continue;
     if (!whole) {
       const still = rest.all[channel] ?? INITIAL[channel] ?? 0;
-      if ((keys[0]?.time ?? 0) > 0) keys.unshift({ time: 0, value: still, curve: LINEAR });
+      // The keyframe that nobody wrote goes on with the easing that those have which say none.
+      const curve = curveOf(withVariables(animation.easing, declared));
+      if ((keys[0]?.time ?? 0) > 0) keys.unshift({ time: 0, value: still, curve });
       if ((keys.at(-1)?.time ?? 0) < duration) keys.push({ time: duration, value: still });
     }
     const isSwitch = channel === "visible";

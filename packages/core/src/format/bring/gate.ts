@@ -5,6 +5,13 @@ import type { BroughtFigure, BroughtTrack, BroughtTween, Unread } from "./brough
 
 /** The longest name that a study can hold, letters. */
 const LONGEST_NAME = 80;
+/** The longest selector that it can hold, letters, and the most declarations of a rule. */
+const LONGEST_SELECTOR = 1000;
+const MOST_DECLARATIONS = 500;
+/** The most animations of properties that nothing here moves like, their keyframes, and the letters of one value. */
+const MOST_KEPT = 100;
+const MOST_FRAMES = 1000;
+const LONGEST_VALUE = 10_000;
 
 type Key = BroughtTrack["keys"][number];
 
@@ -16,13 +23,33 @@ export function gated(figures: readonly BroughtFigure[], unread: Unread[]): Brou
   return figures.flatMap((figure) => {
     const name = figure.name.trim().slice(0, LONGEST_NAME) || "Element";
     const tweens = figure.tweens.flatMap((tween) => gatedTween(tween, name, unread));
-    const rest = Object.fromEntries(
-      Object.entries(figure.rest).filter(
-        ([, value]) => typeof value === "string" || isAmount(value),
-      ),
-    );
-    return tweens.length === 0 ? [] : [{ name, rest, tweens }];
+    const held = <T>(values: Readonly<Record<string, T>>) =>
+      Object.fromEntries(
+        Object.entries(values).filter(([, value]) => typeof value === "string" || isAmount(value)),
+      );
+    const { css } = figure;
+    const back =
+      css && css.selector.length <= LONGEST_SELECTOR && css.declarations.length <= MOST_DECLARATIONS
+        ? { css: { ...css, apart: held(css.apart), ...keptIn(css) } }
+        : {};
+    return tweens.length === 0 ? [] : [{ name, rest: held(figure.rest), tweens, ...back }];
   });
+}
+
+/** The animations that go back as they came, as far as a study can hold them. */
+function keptIn({ kept = [] }: NonNullable<BroughtFigure["css"]>): {
+  kept?: NonNullable<BroughtFigure["css"]>["kept"];
+} {
+  const sound = kept.filter(
+    ({ duration, delay, iterations, frames }) =>
+      isAmount(duration) &&
+      duration >= 0 &&
+      isAmount(delay) &&
+      (iterations === null || (isAmount(iterations) && iterations >= 0)) &&
+      frames.length <= MOST_FRAMES &&
+      frames.every(({ value }) => value.length <= LONGEST_VALUE),
+  );
+  return { kept: sound.length > 0 ? sound.slice(0, MOST_KEPT) : undefined };
 }
 
 function gatedTween(tween: BroughtTween, figure: string, unread: Unread[]): BroughtTween[] {

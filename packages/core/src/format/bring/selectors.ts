@@ -11,6 +11,8 @@ export interface ReadSelector {
   /** Whether it is about the whole page: `:root`, `html` or `*`. */
   readonly isRoot: boolean;
   readonly specificity: number;
+  /** As it is written; nested ones with what is around them. */
+  readonly text: string;
 }
 
 /** States of elements that something begins with. */
@@ -79,10 +81,26 @@ export function readSelector(selector: Selector, outer?: ReadSelector): ReadSele
   });
   const subject = [...new Set(simple)].sort().slice(0, MOST_SIMPLE);
   return {
-    ...{ subject, isState, isFace },
+    ...{ subject, isState, isFace, text: textOf(selector, outer) },
     isRoot: isRoot && subject.length === 0,
     specificity: ids * 1e6 + classes * 1e3 + types,
   };
+}
+
+function textOf(selector: Selector, outer?: ReadSelector): string {
+  if (!outer) return spaced(generate(selector));
+  const around = outer.text.includes(",") ? `:is(${outer.text})` : outer.text;
+  const own = generate(selector);
+  return spaced(own.includes("&") ? own.replaceAll("&", around) : `${around} ${own}`);
+}
+
+/** With spaces around what stands between, as people write it. */
+const spaced = (text: string): string => text.replace(/\s*([>+~])\s*(?![^([]*[)\]])/g, " $1 ");
+
+/** A selector of all that is about a subject, in the order in which CSS wants its parts. */
+export function selectorOf(subject: readonly string[]): string {
+  const place = (part: string) => (part.startsWith("::") ? 2 : /^[.#[]/.test(part) ? 1 : 0);
+  return [...subject].sort((a, b) => place(a) - place(b)).join("");
 }
 
 export const subjectKey = (subject: readonly string[]): string => subject.join(" ");

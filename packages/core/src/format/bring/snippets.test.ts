@@ -28,22 +28,22 @@ describe("CSS that is brought in moves as it did", () => {
     ],
     [
       "times may be sums",
-      `.gate { animation: go calc(1s + 500ms) linear } ${fade}`,
+      `.gate { left: 0; animation: go calc(1s + 500ms) linear } ${fade}`,
       ...(["x", [750], [50]] as [ChannelId, number[], number[]]),
     ],
     [
       "a shorthand says again what longhands before it said",
-      `.gate { animation-duration: 9s; animation: go 1s linear } ${fade}`,
+      `.gate { left: 0; animation-duration: 9s; animation: go 1s linear } ${fade}`,
       ...(["x", [500], [50]] as [ChannelId, number[], number[]]),
     ],
     [
       "a longhand after the shorthand counts",
-      `.gate { animation: go 9s linear; animation-duration: 1s } ${fade}`,
+      `.gate { left: 0; animation: go 9s linear; animation-duration: 1s } ${fade}`,
       ...(["x", [500], [50]] as [ChannelId, number[], number[]]),
     ],
     [
       "custom properties in a shorthand are read",
-      `:root { --long: 1s } .gate { animation: go var(--long) linear } ${fade}`,
+      `:root { --long: 1s } .gate { left: 0; animation: go var(--long) linear } ${fade}`,
       ...(["x", [500], [50]] as [ChannelId, number[], number[]]),
     ],
     [
@@ -53,18 +53,28 @@ describe("CSS that is brought in moves as it did", () => {
     ],
     [
       "what is for printing says nothing",
-      `.gate { animation: go 1s linear } @media print { .gate { animation: none; left: 9px } } ${fade}`,
+      `.gate { left: 0; animation: go 1s linear } @media print { .gate { animation: none; left: 9px } } ${fade}`,
       ...(["x", [500], [50]] as [ChannelId, number[], number[]]),
     ],
     [
       "what counts more is said by a more exact selector, wherever it stands",
-      `div.gate.left { animation-duration: 1s } .gate { animation: go 9s linear } ${fade}`,
+      `div.gate.left { animation-duration: 1s } .gate { left: 0; animation: go 9s linear } ${fade}`,
       ...(["x", [500], [50]] as [ChannelId, number[], number[]]),
     ],
     [
       "what is important counts most",
       `.gate { left: 10px !important; left: 90px; animation: go 1s linear } ${fade}`,
       ...(["x", [500], [60]] as [ChannelId, number[], number[]]),
+    ],
+    [
+      "a keyframe that nobody wrote goes on with the animation's easing",
+      ".gate { rotate: 0deg; animation: tilt 1s steps(2) both } @keyframes tilt { to { rotate: 90deg } }",
+      ...(["rotate", [400, 600, 1000], [0, 45, 90]] as [ChannelId, number[], number[]]),
+    ],
+    [
+      "shares of its own width count its padding and its border",
+      ".gate { left: 0; width: 80px; padding: 0 6px; border: 4px solid; animation: go 1s linear both } @keyframes go { to { translate: 100% } }",
+      ...(["x", [500, 1000], [50, 100]] as [ChannelId, number[], number[]]),
     ],
   ])("%s", (_, css, channel, times, wanted) => {
     const read = brought(css);

@@ -16,6 +16,7 @@ const PARTS: Readonly<Record<string, readonly ChannelId[]>> = {
   opacity: ["opacity"],
   color: ["color"],
   "background-color": ["color"],
+  background: ["color"],
   fill: ["color"],
   filter: ["blur"],
   width: ["width"],
@@ -125,17 +126,27 @@ export interface WebSize {
   readonly height?: number | undefined;
 }
 
-/** The size that is declared of an element. */
+/** The size of the box of an element as it is declared: with its padding and its borders, where those come on top. */
 export function sizeOf(declared: ReadonlyMap<string, string>): WebSize {
-  const length = (property: string) =>
-    numberOf(calculated(withVariables(declared.get(property) ?? "", declared)), "px");
-  return { width: length("width"), height: length("height") };
+  const said = (property: string) =>
+    splitOutside(calculated(withVariables(declared.get(property) ?? "", declared)), SPACE);
+  const length = (property: string) => numberOf(said(property)[0] ?? "", "px");
+  const isWhole = said("box-sizing")[0] === "border-box";
+  const padding = said("padding").map((word) => numberOf(word, "px") ?? 0);
+  const [above = 0, beside = above, below = above, other = beside] = padding;
+  const drawn = said("border").flatMap((word) => numberOf(word, "px") ?? []);
+  const border = numberOf(said("border-width")[0] ?? "", "px") ?? drawn[0] ?? 0;
+  const side = (property: string, more: number) => {
+    const own = length(property);
+    return own === undefined || isWhole ? own : own + more + 2 * border;
+  };
+  return { width: side("width", beside + other), height: side("height", above + below) };
 }
 
 /** A value of a property as channel values. */
 export function readWebValue(property: string, value: string, size: WebSize = {}): ChannelValues {
   const text = calculated(value).trim();
-  if (property === "color" || property === "background-color" || property === "fill")
+  if (channelsOfProperty(property)[0] === "color")
     return readColor(text, "srgb") ? { color: text } : `${text} is no color that can be read`;
   if (property === "visibility")
     return { visible: text === "hidden" || text === "collapse" ? 0 : 1 };

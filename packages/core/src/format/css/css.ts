@@ -14,6 +14,7 @@ import { shakesCss } from "./cssShakes.ts";
 import { CssCurves } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
 import { waitingRules } from "./cssWaiting.ts";
+import { motionOnlyRule, ownValueIn, selectorsOfOrigin } from "./motionOnly.ts";
 
 /** CSS that plays a study, and the class names it uses. */
 export interface CssHandoff {
@@ -57,6 +58,11 @@ export interface CssOptions {
   readonly lacking?: "linear" | "bezier" | undefined;
   /** Whether browsers that know neither `linear()` nor animations that add get something in place of it. */
   readonly fallbacks?: boolean | undefined;
+  /**
+   * Only how elements move that have a look and a place of their own: "leaving" with the rules that figures were brought
+   * in from, "staged" with what an element needs that stands by itself.
+   */
+  readonly motionOnly?: "leaving" | "staged" | undefined;
 }
 
 /**
@@ -79,13 +85,15 @@ export function handoffCss(
     within = WITHIN,
     lacking = "linear",
     fallbacks = false,
+    motionOnly,
   }: CssOptions = {},
 ): CssHandoff {
   const motion = compileStudy(study);
   const names = handoffNames(study);
   const { classes, classOf } = names;
   const leaves = ({ id }: Figure) => figures === undefined || figures.has(id);
-  const selectorOf = selectorsOf(study, classOf, selectors);
+  const origins = motionOnly === "leaving" ? selectorsOfOrigin(study) : {};
+  const selectorOf = selectorsOf(study, classOf, { ...origins, ...given(selectors) });
   const share = within / WITHIN;
   const scene: CssContext = {
     perspective: study.scene.perspective ?? PERSPECTIVE,
@@ -102,6 +110,7 @@ export function handoffCss(
       names.properties,
     ),
     selectorOf,
+    ...(motionOnly ? { animatesOnly: true, ownValue: ownValueIn(study) } : {}),
     tally: { animations: 0, offMainThread: 0, repaints: new Set() },
   };
   const calm = motion.shakes.length > 0 ? compileStudy(study, { calm: true }) : motion;
@@ -111,7 +120,11 @@ export function handoffCss(
     const parent = study.figures.find((each) => each.id === figure.parent);
     const inside = parent && `${selectorOf[parent.id]}${parent.look.back ? " > .front" : ""}`;
     const own = selectorOf[figure.id] as string;
-    const rule = figureCss(motion, figure, classes[i] as string, inside, scene);
+    const name = classes[i] as string;
+    const rule = motionOnly
+      ? motionOnlyRule(motion, figure, name, scene, motionOnly === "staged")
+      : figureCss(motion, figure, name, inside, scene);
+    if (!rule) return [];
     const { animations, declarations } = shaken(i);
     scene.tally.animations += animations.length;
     scene.tally.offMainThread += animations.length;
@@ -135,7 +148,7 @@ export function handoffCss(
     `/* ${cssComment(study.name)}: ${cssNumber(motion.duration)} ms. */`,
     ...scene.curves.rootText(),
     ...begun,
-    ...waitingRules(motion, selectorOf, rules, begins),
+    ...(motionOnly ? [] : waitingRules(motion, selectorOf, rules, begins)),
     ...(fallbacks ? addedText(rules, begins) : []),
     ...scrollText(rules, begins, motion.duration, reduced !== "as-it-is"),
     ...whenReduced,
@@ -146,6 +159,10 @@ export function handoffCss(
     ...{ rules, calm: calmed, named: scene.curves.named(), classOf, selectorOf, weight },
   };
 }
+
+/** The selectors that somebody gave: an empty one is none. */
+const given = (selectors: Readonly<Record<string, string>>) =>
+  Object.fromEntries(Object.entries(selectors).filter(([, text]) => text.trim() !== ""));
 
 /** The cues, which CSS cannot play, as a comment with their times. */
 function cueNotes(motion: Motion): string[] {

@@ -7,8 +7,8 @@ import { roundTo } from "../../value/index.ts";
 import { type BakedStop, marksOf, sample, thinned } from "./bake.ts";
 import { type CssAnimation, type CssFrame, combine, HAIR, type Written } from "./cssAnimation.ts";
 import { cssNumber } from "./cssNumber.ts";
-import type { CssProperty, CssScene } from "./cssProperties.ts";
-import { isShaken, shakeLoops, shakeMarks, turnsShaken } from "./shaken.ts";
+import { type CssProperty, type CssScene, toleranceOf } from "./cssProperties.ts";
+import { shakeLoops, shakeMarks, turnsShaken } from "./shaken.ts";
 
 /** Whether CSS cannot express what moves a channel, so that it has to be sampled. */
 export function needsBaking(motion: Motion, index: number, id: ChannelId): boolean {
@@ -65,7 +65,7 @@ export function baked(
   shown = motion,
 ): Written {
   // A browser that should add to a rotation that is under way adds to something else: it is sampled with its shakes.
-  const withShakes = property.property === "rotate" && isShaken(motion, index, "rotate");
+  const withShakes = property.channels.includes("rotate") && turnsShaken(motion, index);
   const isColor = property.channels[0] === "color";
   const color = new Float64Array(4);
   const readOf = (of: Motion) => (t: number, out: number[]) => {
@@ -74,19 +74,21 @@ export function baked(
       for (let c = 0; c < 4; c++) out[c] = color[c] as number;
     } else
       property.channels.forEach((id, c) => {
-        out[c] = clampShown(
+        const value = clampShown(
           channelOf(id),
-          withShakes ? of.valueAt(index, id, t) : of.steadyAt(index, id, t),
+          withShakes && id === "rotate" ? of.valueAt(index, id, t) : of.steadyAt(index, id, t),
         );
+        out[c] = scene.ownValue?.(index, id, value) ?? value;
       });
   };
   const read = readOf(shown);
-  const tolerance = scene.toleranceOf(index, property);
+  const all = property.channels.map((id) => toleranceOf(scene, index, property, id));
+  const tolerance = Math.min(...all);
   const write = (values: readonly number[], isDeclared = false) =>
     isColor
       ? rgbText(values)
       : valuesText(property, values, decimalsFor(tolerance), scene, isDeclared);
-  const tolerances = new Array(isColor ? 4 : property.channels.length).fill(tolerance);
+  const tolerances = isColor ? new Array(4).fill(tolerance) : all;
   const loops = property.channels.flatMap((id) => loopsOf(motion, index, motion.slot(index, id)));
   if (withShakes) loops.push(...shakeLoops(motion, index));
   const animations = roundsOf(motion, loops).flatMap((round) => {

@@ -19,7 +19,7 @@ import {
 } from "./cssAnimation.ts";
 import { baked, needsBaking, simpleIterations } from "./cssBaked.ts";
 import { cssNumber } from "./cssNumber.ts";
-import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
+import { CSS_PROPERTIES, type CssProperty, type CssScene, toleranceOf } from "./cssProperties.ts";
 import type { CssRule } from "./cssRule.ts";
 import { CSS_TOLERANCE, type CssCurves } from "./cssText.ts";
 import { seenAnimations, seenOverTime } from "./seen.ts";
@@ -32,6 +32,8 @@ export interface CssContext extends CssScene {
   readonly still: Motion;
   readonly curves: CssCurves;
   readonly selectorOf: Readonly<Record<string, string>>;
+  /** Whether nothing may be declared besides: what would need custom properties is sampled. */
+  readonly animatesOnly?: boolean;
   readonly tally: { animations: number; offMainThread: number; readonly repaints: Set<string> };
 }
 /** Properties that browsers animate off the main thread, and those for which they paint anew. */
@@ -45,37 +47,49 @@ export function figureCss(
   inside: string | undefined,
   scene: CssContext,
 ): CssRule {
-  const index = motion.figureIndex(figure.id);
   const declarations = ["position: absolute;", "left: 0;", "top: 0;"];
   const registered: CssRegistered[] = [];
   const animations: CssAnimation[] = [];
   for (const property of CSS_PROPERTIES) {
-    const channels = property.channels.map((id) => ({
-      id,
-      rest: restValue(figure, id),
-      layers: motion.drivenAt(index, id)?.layers ?? [],
-    }));
-    const written = writtenAs(motion, index, property, channels, name, scene);
-    for (const animation of written.animations) {
-      scene.tally.animations++;
-      if (COMPOSITED.has(animation.property)) scene.tally.offMainThread++;
-      if (REPAINTED.has(property.property))
-        scene.tally.repaints.add(`${property.property} of ${figure.name}`);
-    }
+    const written = propertyCss(motion, figure, property, name, scene);
     declarations.push(...written.declarations);
     registered.push(...written.registered);
-    for (const each of written.animations)
-      animations.push({
-        shows: property.property,
-        ...each,
-        name: scene.names.keyframes(`${index} ${each.name}`, each.name),
-      });
+    animations.push(...written.animations);
   }
   return {
     selector: scene.selectorOf[figure.id] as string,
     note: inside && `Stands inside ${inside}.`,
     ...{ declarations, registered, animations },
   };
+}
+
+/** One property of a figure: what it declares, and its animations under names of their own. */
+export function propertyCss(
+  motion: Motion,
+  figure: Figure,
+  property: CssProperty,
+  name: string,
+  scene: CssContext,
+): Written {
+  const index = motion.figureIndex(figure.id);
+  const channels = property.channels.map((id) => ({
+    id,
+    rest: restValue(figure, id),
+    layers: motion.drivenAt(index, id)?.layers ?? [],
+  }));
+  const written = writtenAs(motion, index, property, channels, name, scene);
+  for (const animation of written.animations) {
+    scene.tally.animations++;
+    if (COMPOSITED.has(animation.property)) scene.tally.offMainThread++;
+    if (REPAINTED.has(property.property))
+      scene.tally.repaints.add(`${property.property} of ${figure.name}`);
+  }
+  const animations = written.animations.map((each) => ({
+    shows: property.property,
+    ...each,
+    name: scene.names.keyframes(`${index} ${each.name}`, each.name),
+  }));
+  return { ...written, animations };
 }
 
 /** A property of a figure in the way that says what moves it. */
@@ -104,7 +118,7 @@ function writtenAs(
   if (isJoined(channels)) return asOneProperty(property, channels, index, name, scene);
   // What is put together from custom properties that move is nothing to add to: browsers add to the style as it is
   // without animations. So what shakes add to moves by itself.
-  return property.channels.some((id) => isShaken(motion, index, id))
+  return scene.animatesOnly || property.channels.some((id) => isShaken(motion, index, id))
     ? baked(motion, index, property, name, scene)
     : asCustomProperties(property, channels, index, name, scene);
 }
@@ -183,15 +197,17 @@ function asOneProperty(
       isDeclared,
     );
   const moving = channels.filter(({ layers }) => layers.length > 0);
-  const rest = channels.map((channel) => channel.rest);
+  const own = (id: ChannelId, value: number | string) =>
+    typeof value === "number" ? (scene.ownValue?.(figure, id, value) ?? value) : value;
+  const rest = channels.map((channel) => own(channel.id, channel.rest));
   const animations = (moving[0]?.layers ?? []).map((layer, index, all) => {
     const id = `${name}-${property.property}${all.length > 1 ? `-${index + 1}` : ""}`;
     const valuesAt = (key: number) =>
       channels.map((channel) => {
-        const own = channel.layers[index];
-        if (!own) return channel.rest;
-        const base = own.relative ? stackBeneath(channel.layers, index, Number(channel.rest)) : 0;
-        return keyText(own.track, key, base);
+        const layer = channel.layers[index];
+        if (!layer) return own(channel.id, channel.rest);
+        const base = layer.relative ? stackBeneath(channel.layers, index, Number(channel.rest)) : 0;
+        return own(channel.id, keyText(layer.track, key, base));
       });
     return animation(
       id,
@@ -201,10 +217,10 @@ function asOneProperty(
       (key) => write(valuesAt(key)),
       (key) =>
         Math.min(
-          ...channels.map(({ layers }) => {
-            const own = layers[index];
-            return own
-              ? curveTolerance(scene.toleranceOf(figure, property), own.track, key)
+          ...channels.map(({ id, layers }) => {
+            const track = layers[index]?.track;
+            return track
+              ? curveTolerance(toleranceOf(scene, figure, property, id), track, key)
               : MOST_TOLERANCE;
           }),
         ),

@@ -9,6 +9,8 @@ export interface CssProperty {
   readonly syntax: "<length>" | "<angle>" | "<number>" | "<percentage>" | "<color>";
   /** The greatest tolerance, in the property's unit; most figures need a smaller one, see `figureTolerances`. */
   readonly tolerance: number;
+  /** The properties that it is put together from, where those are none of their own. */
+  readonly parts?: readonly CssProperty[];
   /** Whether the initial values of CSS are the same as those of Levitas. */
   readonly implied?: true;
   /**
@@ -31,6 +33,19 @@ export interface CssScene {
   readonly toleranceOf: (index: number, property: CssProperty) => number;
   /** Whether what is sampled leaves as keyframes with values, which all browsers know. */
   readonly keyframesOnly?: boolean;
+  /** What of a channel's value the property itself says, where something else says the rest; absent for all of it. */
+  readonly ownValue?: (index: number, id: ChannelId, value: number) => number;
+}
+
+/** The tolerance of one channel of a property of a figure, in the unit of that channel. */
+export function toleranceOf(
+  { toleranceOf: of }: CssScene,
+  index: number,
+  property: CssProperty,
+  id: ChannelId,
+): number {
+  const part = property.parts?.find(({ channels }) => channels.includes(id));
+  return of(index, part ?? property);
 }
 
 /** How channels become CSS: as individual transform properties, so that each can be animated by itself. */

@@ -84,7 +84,7 @@ export function compareShown(
       "position",
       nearest((pose) => cornersAway(motion, pose, i, there.corners)),
     );
-    note("angle", away("rotate", there.rotate));
+    if (there.rotate !== null) note("angle", away("rotate", there.rotate));
     note(
       "opacity",
       away("opacity", there.opacity, (value) => clampShown(OPACITY, value)),

@@ -2,8 +2,8 @@
 export interface Shown {
   /** Two opposite corners of its box in the scene, px. */
   readonly corners: readonly [number, number, number, number];
-  /** Degrees. */
-  readonly rotate: number;
+  /** Degrees; null where one `transform` says it together with all else, so that only the corners show it. */
+  readonly rotate: number | null;
   readonly opacity: number;
   /** px. */
   readonly blur: number;
@@ -97,7 +97,7 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
     return {
       ...seen,
       corners: [from.x - left, from.y - top, to.x - left, to.y - top],
-      rotate: Number.parseFloat(style.rotate) || 0,
+      rotate: style.getPropertyValue("--joined") ? null : Number.parseFloat(style.rotate) || 0,
       blur: Number.parseFloat((/blur\\((.*)px\\)/.exec(style.filter) ?? [])[1] ?? "0"),
       back: shownFace(element),
     };
