@@ -353,9 +353,8 @@ describe("Live", () => {
     ] as const) {
       const study = JSON.parse(readFileSync(resolve(DEMO, `${file}.json`), "utf8")) as Study;
       const id = await makeStudy(app.url, { demo });
+      // It opens where its work is.
       await page.goto(`${app.url}/studies/${id}`);
-      await page.waitForSelector('[data-testid="stage"]');
-      await press(page, "Live");
       await page.waitForSelector('[data-testid="live-scene"]');
       const take = study.live?.takes[0] as Take;
       await (

@@ -29,7 +29,7 @@ export async function startServer(): Promise<TestServer> {
   let child: ChildProcess;
   let url = "";
   const launch = async (port: string) => {
-    child = spawn(process.execPath, ["apps/server/dist/main.js"], {
+    child = spawn(process.execPath, ["apps/server/dist/levitas.js"], {
       cwd: ROOT,
       env: { ...process.env, LEVITAS_PORT: port, LEVITAS_DATA: data, LEVITAS_LOG: "error" },
       stdio: ["ignore", "pipe", "inherit"],

@@ -22,6 +22,18 @@ export const SMALLEST: readonly (readonly [string, Study])[] = [
     }),
   ],
   [
+    "a shake in the middle of which its group ends, and stays",
+    kiosk({
+      figures: [pass()],
+      sequence: [
+        {
+          ...{ type: "group", id: "half", name: "Half", iterations: 0.5 },
+          ...{ tether: { to: "start", offset: 100 }, items: [shake(50, 400)] },
+        } as SequenceItem,
+      ],
+    }),
+  ],
+  [
     "y by a tween, and x that follows how another figure turns",
     kiosk({
       figures: [figure("dial", { rest: { x: 400, y: 80 } }), pass()],

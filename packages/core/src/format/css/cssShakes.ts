@@ -222,9 +222,11 @@ function write(
       };
       const frames = framesOf(motion);
       if (frames.every(({ value }) => value === frames[0]?.value)) continue;
+      // A group may end in the middle of a shake, and holds it there.
+      const isHeld = rounds.length === 1 && Math.abs(read(motion, round.to + 1)) > 1e-6;
       const run = {
         ...runOf(round, `${name}-${id}`, property),
-        ...{ fill: "none", added: true as const },
+        ...{ fill: isHeld && !round.repeats ? "forwards" : "none", added: true as const },
       };
       animations.push({ ...run, frames });
       calmed.push({ ...run, frames: framesOf(calm) });
