@@ -2,9 +2,10 @@ import puppeteer, { type Browser, type BrowserContext, type Page } from "puppete
 
 /** Headless Chromium as this project's machines have it. */
 export function launchBrowser(): Promise<Browser> {
+  const executablePath = process.env.CHROMIUM ?? "/usr/bin/chromium";
   return puppeteer.launch({
-    executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
-    headless: true,
+    executablePath,
+    headless: executablePath.includes("headless-shell") ? "shell" : true,
     args: [
       "--no-sandbox",
       "--disable-gpu",
