@@ -98,15 +98,18 @@ export function ensureChromium() {
     "/Applications/Google Chrome.app/Contents/MacOS/Google Chrome",
   ];
   const find = () => known.find((path) => path && existsSync(path));
-  const wanted = [process.env.CHROMIUM, SHELL];
-  if (wanted.includes(find())) return find();
-  if (existsSync("/usr/bin/apt-get") && process.getuid?.() === 0) {
+  const found = find();
+  if (found && [process.env.CHROMIUM, SHELL].includes(found)) return found;
+  // Where it cannot be had, that is found out once: another Chromium does as well.
+  const isTried = found && readNote("headless") === "tried";
+  if (!isTried && existsSync("/usr/bin/apt-get") && process.getuid?.() === 0) {
     console.log("Installing headless Chromium for the tests of the interface.");
     const quiet = { stdio: "inherit", env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } };
     const install = ["install", "-y", "-qq", "--no-install-recommends"];
     spawnSync("apt-get", ["update", "-qq"], quiet);
     spawnSync("apt-get", [...install, "chromium-headless-shell"], quiet);
     if (!find()) spawnSync("apt-get", [...install, "chromium"], quiet);
+    writeNote("headless", "tried");
   }
   return (
     find() ??
