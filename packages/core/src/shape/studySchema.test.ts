@@ -17,6 +17,15 @@ describe("one source of the document's shape", () => {
     expect(JSON.parse(readFileSync(FILE, "utf8"))).toEqual(made);
   });
 
+  it("refers to nothing that is not there", () => {
+    const made = studySchema() as { $defs: Record<string, unknown> };
+    const named = [...JSON.stringify(made).matchAll(/"#\/\$defs\/([^"]+)"/g)].map(
+      ([, name]) => name,
+    );
+    expect(named.length).toBeGreaterThan(20);
+    expect(named.filter((name) => !((name ?? "") in made.$defs))).toEqual([]);
+  });
+
   it("the fast reader of keys finds fault with the same fields as the class", () => {
     const odd = fc.constantFrom<unknown>(
       ...[0, -5, 1e12, 1e13, -1e13, Number.NaN, Number.POSITIVE_INFINITY, "", "k", "x".repeat(201)],
