@@ -33,7 +33,9 @@ export const ownValueIn =
     const figure = figures[index];
     if (!figure) return value;
     const apart = apartOf(figure, id);
-    return isFactor(id) ? value / apart : value - apart;
+    if (!isFactor(id)) return value - apart;
+    // Beside a scale of 0 nothing is seen, whatever it says.
+    return apart === 0 ? value : value / apart;
   };
 
 /** The selectors of the rules that figures were brought in from, by figure id. */
