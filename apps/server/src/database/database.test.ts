@@ -199,7 +199,7 @@ describe("npm start where it cannot", () => {
 
   /** Runs the built server until it ends; what it says and its exit code. */
   const failing = async (env: Record<string, string>) => {
-    const child = spawn(process.execPath, ["apps/server/dist/main.js"], {
+    const child = spawn(process.execPath, ["apps/server/dist/levitas.js"], {
       cwd: ROOT,
       env: { ...process.env, NODE_OPTIONS: "", LEVITAS_PORT: "0", LEVITAS_DATA: folder, ...env },
       stdio: ["ignore", "ignore", "pipe"],
@@ -319,7 +319,7 @@ describe("a server that is killed while it saves", () => {
 });
 
 function start(folder: string): Promise<{ process: ChildProcess; url: string }> {
-  const child = spawn(process.execPath, ["apps/server/dist/main.js"], {
+  const child = spawn(process.execPath, ["apps/server/dist/levitas.js"], {
     cwd: ROOT,
     env: {
       ...process.env,

@@ -24,7 +24,7 @@ import { record, startHistory, undo } from "./history/history.ts";
 import * as edits from "./index.ts";
 import { withPartners } from "./spatialPath/spacePoints.ts";
 
-const STUDIES = cases(110, 1000);
+const STUDIES = cases(90, 1000);
 const EDITS = 20;
 const TIMES = Array.from({ length: 12 }, (_, i) => 37.3137 + i * 171.7313);
 

@@ -130,7 +130,7 @@ describe("straight pieces for a curve", () => {
         expect(at).toEqual([...at].sort((a, b) => a - b));
       }),
       // A failing curve is shown as it was drawn: making it smaller takes minutes.
-      { numRuns: cases(24, 120), endOnFailure: true },
+      { numRuns: cases(16, 120), endOnFailure: true },
     );
   });
 
@@ -288,7 +288,7 @@ describe("paths for curves", () => {
         expect(fit.error).toBeLessThanOrEqual(0.005);
         expect(worstOnGrid(curve, fit.curve)).toBeLessThanOrEqual(fit.error + 1e-9);
       }),
-      { numRuns: cases(24, 100), endOnFailure: true },
+      { numRuns: cases(16, 100), endOnFailure: true },
     );
   });
 

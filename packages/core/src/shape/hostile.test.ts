@@ -16,7 +16,7 @@ import { anyCurve, anyLiveStudy, anyStudy, cases, mutated, mutatedText } from ".
 import { checkStudy } from "./checkStudy.ts";
 import { mendStudy, readStudy, readStudyText } from "./index.ts";
 
-const RUNS = cases(120, 20_000);
+const RUNS = cases(80, 20_000);
 const options = { numRuns: RUNS, endOnFailure: true };
 
 /** Faults as a person can use them: a few, short, each with a cure. */

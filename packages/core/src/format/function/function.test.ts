@@ -236,7 +236,7 @@ describe("polynomials", () => {
           }
         });
       }),
-      { numRuns: cases(40, 150) },
+      { numRuns: cases(24, 150) },
     );
   });
 });
