@@ -84,6 +84,29 @@ export function IsName(): PropertyDecorator {
   };
 }
 
+const NESTED = Symbol("nested");
+
+/** The class of what a field holds, or the one of its items, with those that a field of theirs tells apart. */
+export interface NestedType {
+  readonly type: () => new () => object;
+  readonly types?: TypeOptions | undefined;
+}
+
+/** The class of what a field of a class holds, itself or in a list; undefined where it holds no objects of a class. */
+export function nestedTypeOf(type: new () => object, key: string): NestedType | undefined {
+  return Reflect.getMetadata(NESTED, type.prototype, key) as NestedType | undefined;
+}
+
+/** An object of a class. */
+export function Nested(type: () => new () => object): PropertyDecorator {
+  return (target, key) => {
+    IsObject()(target, key);
+    ValidateNested()(target, key);
+    Type(type)(target, key);
+    Reflect.defineMetadata(NESTED, { type } satisfies NestedType, target, key);
+  };
+}
+
 /** A list of at most `max` objects of a class; nested lists, which class-validator would accept, are refused. */
 export function ListOf(
   type: () => new () => object,
@@ -97,6 +120,7 @@ export function ListOf(
     IsObject({ each: true })(target, key);
     ValidateNested({ each: true })(target, key);
     Type(type, types)(target, key);
+    Reflect.defineMetadata(NESTED, { type, types } satisfies NestedType, target, key);
   };
 }
 

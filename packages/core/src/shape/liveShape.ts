@@ -1,4 +1,3 @@
-import { Type } from "class-transformer";
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -8,11 +7,19 @@ import {
   IsObject,
   IsString,
   ValidateIf,
-  ValidateNested,
 } from "class-validator";
 import { CHANNELS, MID_FLIGHTS } from "../study/index.ts";
 import { ANGLE_ROUTES } from "../value/index.ts";
-import { Describe, IsAmount, IsName, IsPair, IsSpanCurve, ListOf, Optional } from "./decorators.ts";
+import {
+  Describe,
+  IsAmount,
+  IsName,
+  IsPair,
+  IsSpanCurve,
+  ListOf,
+  Nested,
+  Optional,
+} from "./decorators.ts";
 
 const POINTER_WHENS = ["press", "release", "double-press", "enter", "leave"];
 const WHENS = [
@@ -49,7 +56,7 @@ class LeverSourceShape {
 class LeverShape {
   @IsName() id!: string;
   @IsName() name!: string;
-  @IsObject() @ValidateNested() @Type(() => LeverSourceShape) of!: LeverSourceShape;
+  @Nested(() => LeverSourceShape) of!: LeverSourceShape;
   @IsPair() range!: number[];
   @Optional() @IsAmount() initial?: number;
   @Describe("The time constant with which it follows, ms.")
@@ -123,13 +130,13 @@ class HowShape {
 
 class ResponseShape {
   @IsName() id!: string;
-  @IsObject() @ValidateNested() @Type(() => WhenShape) when!: WhenShape;
+  @Nested(() => WhenShape) when!: WhenShape;
   @Describe("Only while in this pose.")
   @Optional()
   @IsName()
   inPose?: string;
   @ListOf(() => ThenShape, 20, { min: 1 }) then!: ThenShape[];
-  @IsObject() @ValidateNested() @Type(() => HowShape) how!: HowShape;
+  @Nested(() => HowShape) how!: HowShape;
   @IsIn(MID_FLIGHTS) midFlight!: string;
   @Optional() @IsBoolean() disabled?: boolean;
 }

@@ -1,5 +1,4 @@
 import "reflect-metadata";
-import { Type } from "class-transformer";
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -14,7 +13,6 @@ import {
   MaxLength,
   Min,
   ValidateIf,
-  ValidateNested,
 } from "class-validator";
 import { CHANNELS, FIGURE_HUES, FIGURE_KINDS, SOUNDS, STUDY_FORMAT } from "../study/index.ts";
 import { ANGLE_ROUTES } from "../value/index.ts";
@@ -27,6 +25,7 @@ import {
   IsSpanCurve,
   ListOf,
   LONGEST_NAME,
+  Nested,
   Optional,
 } from "./decorators.ts";
 import { LIVE_CLASSES, LiveShape } from "./liveShape.ts";
@@ -84,9 +83,7 @@ class LookShape extends FaceShape {
   @Optional() @IsBoolean() hidesOverflow?: boolean;
   @Describe("The other side of a card.")
   @Optional()
-  @IsObject()
-  @ValidateNested()
-  @Type(() => FaceShape)
+  @Nested(() => FaceShape)
   back?: FaceShape;
   @Optional() @IsBoolean() needle?: boolean;
   @Optional() @IsInt() @Min(0) @Max(360) ticks?: number;
@@ -163,20 +160,16 @@ class FigureShape {
   @IsIn(FIGURE_KINDS.map((kind) => kind.id)) kind!: string;
   @ValidateIf((figure: FigureShape) => figure.parent !== null) @IsName() parent!: string | null;
   @Describe("Fractions of width and height.")
-  @IsObject()
-  @ValidateNested()
-  @Type(() => PivotShape)
+  @Nested(() => PivotShape)
   pivot!: PivotShape;
   @IsIn(FIGURE_HUES) hue!: string;
   @Describe("Values of channels that nothing drives.")
   @IsObject()
   rest!: object;
-  @IsObject() @ValidateNested() @Type(() => LookShape) look!: LookShape;
+  @Nested(() => LookShape) look!: LookShape;
   @Describe("The rule of CSS that it was brought in from.")
   @Optional()
-  @IsObject()
-  @ValidateNested()
-  @Type(() => FigureCssShape)
+  @Nested(() => FigureCssShape)
   css?: FigureCssShape;
 }
 
@@ -209,15 +202,11 @@ export class KeyShape {
   @Optional() @IsSpanCurve() curve?: object;
   @Describe("Handle of a path through space, px from the point.")
   @Optional()
-  @IsObject()
-  @ValidateNested()
-  @Type(() => HandleShape)
+  @Nested(() => HandleShape)
   in?: HandleShape;
   @Describe("Handle of a path through space, px from the point.")
   @Optional()
-  @IsObject()
-  @ValidateNested()
-  @Type(() => HandleShape)
+  @Nested(() => HandleShape)
   out?: HandleShape;
 }
 
@@ -247,9 +236,7 @@ class StaggerShape {
   @Optional() @IsAmount() seed?: number;
   @Describe("A line or a circle on the scene that travels.")
   @Optional()
-  @IsObject()
-  @ValidateNested()
-  @Type(() => FrontShape)
+  @Nested(() => FrontShape)
   front?: FrontShape;
 }
 
@@ -258,7 +245,7 @@ class ItemShape {
   @IsIn(["tween", "group", "cue", "freeze", "shake"]) type!: string;
   @IsName() id!: string;
   @IsName() name!: string;
-  @IsObject() @ValidateNested() @Type(() => TetherShape) tether!: TetherShape;
+  @Nested(() => TetherShape) tether!: TetherShape;
   @Describe("Kept and not played.")
   @Optional()
   @IsBoolean()
@@ -292,11 +279,9 @@ class TweenShape extends RepeatingShape {
   path?: boolean;
   @Describe("The part that is played, ms of its keys.")
   @Optional()
-  @IsObject()
-  @ValidateNested()
-  @Type(() => ClipShape)
+  @Nested(() => ClipShape)
   clip?: ClipShape;
-  @Optional() @IsObject() @ValidateNested() @Type(() => StaggerShape) stagger?: StaggerShape;
+  @Optional() @Nested(() => StaggerShape) stagger?: StaggerShape;
 }
 
 class GroupShape extends RepeatingShape {
@@ -366,7 +351,7 @@ class FollowerShape {
   @IsName() id!: string;
   @IsName() figure!: string;
   @IsIn(CHANNEL_IDS) channel!: string;
-  @IsObject() @ValidateNested() @Type(() => SourceShape) source!: SourceShape;
+  @Nested(() => SourceShape) source!: SourceShape;
   @IsIn(["value", "speed"]) of!: string;
   @IsPair() from!: number[];
   @IsPair() to!: number[];
@@ -386,7 +371,7 @@ export class StudyShape {
   @Equals(STUDY_FORMAT) format!: string;
   @IsInt() @Min(1) version!: number;
   @IsName() name!: string;
-  @IsObject() @ValidateNested() @Type(() => SceneShape) scene!: SceneShape;
+  @Nested(() => SceneShape) scene!: SceneShape;
   @ListOf(() => FigureShape, LIMITS.figures) figures!: FigureShape[];
   @ListOf(() => SharedCurveShape, LIMITS.items) curves!: SharedCurveShape[];
   @ListOf(() => ItemShape, LIMITS.items, { types: itemTypes() }) sequence!: ItemShape[];
@@ -394,9 +379,7 @@ export class StudyShape {
   @ListOf(() => MarkerShape, LIMITS.items) markers!: MarkerShape[];
   @Describe("What answers when the scene is pressed; absent for nothing.")
   @Optional()
-  @IsObject()
-  @ValidateNested()
-  @Type(() => LiveShape)
+  @Nested(() => LiveShape)
   live?: LiveShape;
 }
 
