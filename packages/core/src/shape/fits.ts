@@ -23,7 +23,7 @@ const known = new Map<Class, readonly Field[]>();
 
 /**
  * Whether a plain object has the shape that the decorators of a class ask for: what `validateSync` of class-validator
- * finds no fault with, told without an instance and a list of faults for each object, in a hundredth of the time. What
+ * finds no fault with, told without an instance and a list of faults for each object, fifteen times as fast. What
  * does not fit is given to class-validator, which says why.
  */
 export function fits(type: Class, object: object): boolean {

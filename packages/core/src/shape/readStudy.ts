@@ -50,7 +50,7 @@ export function readStudyWith(document: unknown, most: number): Result<Study> {
       message: `Found ${shortValue(value)}.`,
       cure: "Give an item of the sequence: a tween, group, cue, freeze or shake.",
     });
-  // Nearly all documents are sound. Why one is not is asked where it is not: that takes a hundred times as long.
+  // Nearly all documents are sound. Why one is not is asked where it is not: that takes fifteen times as long.
   if (!fits(StudyShape, rest))
     for (const error of validateSync(plainToInstance(StudyShape, rest), VALIDATION))
       shapeFaults(error, "", faults);
