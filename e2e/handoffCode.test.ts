@@ -145,7 +145,12 @@ root.render(createElement(StrictMode, null, createElement(Scene, { reduced: fals
     });
     await page.setContent(`<!doctype html>${head}<body><div id="root"></div>`);
     await page.evaluate(outputFiles[0]?.text ?? "");
-    await page.waitForFunction(() => document.getAnimations().length > 0);
+    // Held at once: on a busy machine a short one would be over, and gone, before it is looked at.
+    await page.waitForFunction(() => {
+      const all = document.getAnimations();
+      for (const each of all) each.pause();
+      return all.length > 0;
+    });
     const css = HANDOFF_FORMATS.find(({ id }) => id === "css");
     await page.evaluate(stageScript(css?.write(study, {}, {}).selectorOf ?? {}));
   }
