@@ -28,8 +28,12 @@ export function gated(figures: readonly BroughtFigure[], unread: Unread[]): Brou
         Object.entries(values).filter(([, value]) => typeof value === "string" || isAmount(value)),
       );
     const { css } = figure;
+    // A rule that no study can hold, with a picture in it say, does not go back.
     const back =
-      css && css.selector.length <= LONGEST_SELECTOR && css.declarations.length <= MOST_DECLARATIONS
+      css &&
+      css.selector.length <= LONGEST_SELECTOR &&
+      css.declarations.length <= MOST_DECLARATIONS &&
+      css.declarations.every((each) => each.length <= LONGEST_VALUE)
         ? { css: { ...css, apart: held(css.apart), ...keptIn(css) } }
         : {};
     return tweens.length === 0 ? [] : [{ name, rest: held(figure.rest), tweens, ...back }];
@@ -41,13 +45,18 @@ function keptIn({ kept = [] }: NonNullable<BroughtFigure["css"]>): {
   kept?: NonNullable<BroughtFigure["css"]>["kept"];
 } {
   const sound = kept.filter(
-    ({ duration, delay, iterations, frames }) =>
+    ({ property, easing, duration, delay, iterations, frames }) =>
+      property.length <= LONGEST_NAME &&
+      easing.length <= LONGEST_VALUE &&
       isAmount(duration) &&
       duration >= 0 &&
       isAmount(delay) &&
       (iterations === null || (isAmount(iterations) && iterations >= 0)) &&
       frames.length <= MOST_FRAMES &&
-      frames.every(({ value }) => value.length <= LONGEST_VALUE),
+      frames.every(
+        ({ value, easing: own = "" }) =>
+          value.length <= LONGEST_VALUE && own.length <= LONGEST_VALUE,
+      ),
   );
   return { kept: sound.length > 0 ? sound.slice(0, MOST_KEPT) : undefined };
 }

@@ -26,7 +26,11 @@ export const STATES: Partial<Record<CssBegin["when"], string>> = {
 
 /** Whether a text is a selector that can stand in front of a rule: nothing in it ends the selector or the rule. */
 export function isSelector(text: string): boolean {
-  if (text.trim() === "") return false;
+  return text.trim() !== "" && isClosedWithout(text, NEVER);
+}
+
+/** Whether a text of CSS closes all it opens, and has none of some kinds of tokens in it. */
+export function isClosedWithout(text: string, never: ReadonlySet<TokenType>): boolean {
   let sound = true;
   const open: string[] = [];
   const tokens = tokenize({ css: text }, { onParseError: () => (sound = false) });
@@ -35,7 +39,7 @@ export function isSelector(text: string): boolean {
     else if (type === TokenType.OpenSquare) open.push("]");
     else if (token === ")" || token === "]") {
       if (open.pop() !== token) return false;
-    } else if (NEVER.has(type)) return false;
+    } else if (never.has(type)) return false;
   }
   return sound && open.length === 0;
 }

@@ -1,4 +1,4 @@
-import { TokenType, tokenize } from "@csstools/css-tokenizer";
+import { TokenType } from "@csstools/css-tokenizer";
 import type { Motion } from "../../motion/index.ts";
 import {
   type ChannelId,
@@ -8,7 +8,7 @@ import {
   type Study,
 } from "../../study/index.ts";
 import type { CssAnimation } from "./cssAnimation.ts";
-import { isSelector } from "./cssBegins.ts";
+import { isClosedWithout, isSelector } from "./cssBegins.ts";
 import { type CssContext, propertyCss } from "./cssFigure.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
@@ -178,16 +178,7 @@ function standing(figure: Figure): string[] {
 export function isDeclaration(text: string): boolean {
   const [name, ...rest] = text.split(":");
   if (!/^[-\w]+$/.test(name?.trim() ?? "") || rest.length === 0) return false;
-  let isSound = true;
-  const open: string[] = [];
-  for (const [type, token] of tokenize({ css: text }, { onParseError: () => (isSound = false) })) {
-    if (type === TokenType.Function || type === TokenType.OpenParen) open.push(")");
-    else if (type === TokenType.OpenSquare) open.push("]");
-    else if (token === ")" || token === "]") {
-      if (open.pop() !== token) return false;
-    } else if (ENDS.has(type)) return false;
-  }
-  return isSound && open.length === 0;
+  return isClosedWithout(text, ENDS);
 }
 
 const ENDS: ReadonlySet<TokenType> = new Set([
