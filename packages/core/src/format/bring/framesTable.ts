@@ -4,7 +4,7 @@ import { CHANNELS, type ChannelId } from "../../study/index.ts";
 import { extentOf } from "../../value/index.ts";
 import { thinned } from "../css/bake.ts";
 import type { BroughtFigure, BroughtTrack, Unread } from "./brought.ts";
-import { nameOf } from "./css.ts";
+import { nameOf } from "./selectors.ts";
 
 /** The greatest difference from the table that keys and curves may have, as a share of the way of a column. */
 const WITHIN = 0.0005;

@@ -118,3 +118,13 @@ export function nameOfSubject(subject: readonly string[]): string {
   const find = (start: string) => subject.findLast((each) => each.startsWith(start));
   return find("#") ?? find(".") ?? find("[") ?? subject.at(-1) ?? "";
 }
+
+/** A name in words: `.boarding-pass` is Boarding pass. */
+export function nameOf(subject: string): string {
+  const word =
+    /[.#]([-\w]+)(?!.*[.#])/.exec(subject)?.[1] ??
+    /["']?([-\w ]+)["']?\]?$/.exec(subject)?.[1] ??
+    subject;
+  const words = word.replace(/[-_]+/g, " ").trim();
+  return words === "" ? "Element" : words[0]?.toUpperCase() + words.slice(1);
+}

@@ -1,6 +1,8 @@
 import { Parser } from "htmlparser2";
 import type { Unread, WebAnimation, WebElement } from "./brought.ts";
-import { nameOf, readCss, timeOf } from "./css.ts";
+import { readCss } from "./css.ts";
+import { nameOf } from "./selectors.ts";
+import { timeOf } from "./webValue.ts";
 
 interface Node {
   readonly tag: string;

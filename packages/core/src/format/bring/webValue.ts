@@ -284,3 +284,11 @@ function readTransform(text: string, size: WebSize): ChannelValues {
   }
   return out;
 }
+
+/** A time in ms; undefined for what is none. */
+export function timeOf(text: string): number | undefined {
+  const word = text.includes("(") ? calculated(text) : text;
+  const [, digits, unit] = /^([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)(ms|s)$/i.exec(word) ?? [];
+  if (digits === undefined) return undefined;
+  return Number(digits) * (unit?.toLowerCase() === "s" ? 1000 : 1);
+}

@@ -1,0 +1,159 @@
+import type { Unread, WebAnimation } from "./brought.ts";
+import { COMMA, SPACE, splitOutside } from "./splitOutside.ts";
+import type { Keyframes, Rule } from "./styleSheet.ts";
+import { timeOf, withVariables } from "./webValue.ts";
+
+/** What elements are read with. */
+export interface Reading {
+  /** Custom properties of the whole page. */
+  readonly root: ReadonlyMap<string, string>;
+  readonly keyframes: ReadonlyMap<string, Keyframes>;
+  readonly used: Set<string>;
+  readonly unread: Unread[];
+}
+
+const EASING =
+  /^(linear|ease|ease-in|ease-out|ease-in-out|step-start|step-end)$|^(linear|cubic-bezier|steps|var)\(/;
+const FILLS = ["none", "forwards", "backwards", "both"] as const;
+const DIRECTIONS = ["normal", "reverse", "alternate", "alternate-reverse"] as const;
+
+/** The animations that declarations say. */
+export function animationsOf(
+  declared: ReadonlyMap<string, string>,
+  line: number,
+  { keyframes, used, unread }: Reading,
+): WebAnimation[] {
+  const said = (name: string) => {
+    const text = declared.get(name);
+    return text === undefined ? [] : listOf(withVariables(text, declared));
+  };
+  const shorthand = said("animation");
+  const long = (name: string, i: number): string | undefined => {
+    const list = said(`animation-${name}`);
+    return list.length === 0 ? undefined : list[i % list.length];
+  };
+  const count = Math.max(shorthand.length, said("animation-name").length);
+  return Array.from({ length: count }, (_, i) => {
+    const words = splitOutside(shorthand[i] ?? "", SPACE);
+    const times = words.map(timeOf).filter((time) => time !== undefined);
+    const easing = words.find((word) => EASING.test(word));
+    const numbers = words.filter((word) => word === "infinite" || /^\d*\.?\d+$/.test(word));
+    const name =
+      long("name", i) ??
+      words.find((word) => keyframes.has(word)) ??
+      words.find(
+        (word) =>
+          /^[-\w]+$/.test(word) &&
+          timeOf(word) === undefined &&
+          !EASING.test(word) &&
+          !numbers.includes(word) &&
+          ![...FILLS, ...DIRECTIONS, "running", "paused"].includes(word as never),
+      ) ??
+      "";
+    const found = keyframes.get(name);
+    if (!found) {
+      if (name !== "" && name !== "none")
+        unread.push({
+          place: `line ${line}`,
+          what: `animation ${name}`,
+          why: "its keyframes are not there",
+        });
+      return [];
+    }
+    used.add(name);
+    const inexact = (what: string, why: string) =>
+      void unread.push({ place: `line ${line}`, what: `${what} of ${name}`, why });
+    if ((long("play-state", i) ?? words.find((word) => word === "paused")) === "paused")
+      inexact("paused", "here it runs");
+    const timeline = long("timeline", i) ?? "auto";
+    if (timeline !== "auto") inexact(`animation-timeline: ${timeline}`, "here it plays in time");
+    const read = (text: string | undefined) => (text === undefined ? undefined : timeOf(text));
+    const iterations = long("iteration-count", i) ?? numbers[0] ?? "1";
+    return fromFrames(found, {
+      name,
+      place: `line ${found.line}`,
+      easing: long("timing-function", i) ?? easing ?? "ease",
+      duration: read(long("duration", i)) ?? times[0] ?? 0,
+      delay: read(long("delay", i)) ?? times[1] ?? 0,
+      iterations: iterations === "infinite" ? Number.POSITIVE_INFINITY : Number(iterations),
+      direction:
+        DIRECTIONS.find(
+          (each) =>
+            each ===
+            (long("direction", i) ?? words.find((word) => DIRECTIONS.includes(word as never))),
+        ) ?? "normal",
+      fill:
+        FILLS.find(
+          (each) =>
+            each === (long("fill-mode", i) ?? words.find((word) => FILLS.includes(word as never))),
+        ) ?? "none",
+      added: long("composition", i) === "add" || long("composition", i) === "accumulate",
+    });
+  }).flat();
+}
+
+function fromFrames(
+  { frames }: Keyframes,
+  timing: Omit<WebAnimation, "property" | "frames">,
+): WebAnimation[] {
+  const properties = new Set(
+    frames.flatMap(({ declared }) =>
+      [...declared.keys()].filter((name) => !name.startsWith("animation-")),
+    ),
+  );
+  return [...properties].map((property) => ({
+    ...timing,
+    property,
+    frames: frames.flatMap(({ offset, declared }) => {
+      const value = declared.get(property);
+      const easing = declared.get("animation-timing-function");
+      return value === undefined ? [] : [{ offset, value, ...(easing ? { easing } : {}) }];
+    }),
+  }));
+}
+
+/** The transitions of an element on its way to a state, as animations. */
+export function transitionsOf(declared: ReadonlyMap<string, string>, moved: Rule): WebAnimation[] {
+  return transitionTexts(declared).flatMap((text) => {
+    const said = splitOutside(text, SPACE);
+    const times = said.map(timeOf).filter((time) => time !== undefined);
+    const wanted = said.find((word) => timeOf(word) === undefined && !EASING.test(word)) ?? "all";
+    const properties = wanted === "all" ? [...moved.declared.plain.keys()] : [wanted];
+    return properties.flatMap((property): WebAnimation[] => {
+      const [from, to] = [declared.get(property), moved.declared.plain.get(property)];
+      if (from === undefined || to === undefined || from === to) return [];
+      return [
+        {
+          name: `${property} ${moved.text}`.slice(0, 60),
+          ...{ place: `line ${moved.line}`, property },
+          frames: [
+            { offset: 0, value: from },
+            { offset: 1, value: to },
+          ],
+          easing: said.find((word) => EASING.test(word)) ?? "ease",
+          ...{ duration: times[0] ?? 0, delay: times[1] ?? 0, iterations: 1 },
+          ...{ direction: "normal" as const, fill: "both" as const, added: false },
+        },
+      ];
+    });
+  });
+}
+
+/** Transitions as the shorthand says each of them, also where longhands do. */
+function transitionTexts(declared: ReadonlyMap<string, string>): string[] {
+  const said = (name: string) => listOf(withVariables(declared.get(name) ?? "", declared));
+  const long = ["property", "duration", "timing-function", "delay"].map((name) =>
+    said(`transition-${name}`),
+  );
+  const [properties = [], ...others] = long;
+  if (long.every((list) => list.length === 0)) return said("transition");
+  const names = properties.length > 0 ? properties : ["all"];
+  return names.map((name, i) =>
+    [name, ...others.map((list) => (list.length > 0 ? list[i % list.length] : ""))].join(" "),
+  );
+}
+
+/** The parts of a list between commas that stand in no parentheses. */
+function listOf(text: string | undefined): string[] {
+  return text === undefined ? [] : splitOutside(text, COMMA);
+}
