@@ -381,17 +381,25 @@ describe("other texts", () => {
   });
 });
 
-it("a rule with a picture in it, too long for a study, is brought in without its rule", () => {
+it("a rule with a picture in it, too long for a study, is brought in without its rule, and the list says so", () => {
   const rule = (size: number) =>
     `.gate { background-image: url(data:image/png;base64,${"A".repeat(size)}); animation: go 1s both } @keyframes go { to { translate: 90px } }`;
+  const unreadOf: string[] = [];
   const figureOf = (size: number) => {
     const read = readBrought(rule(size));
     if (!read.ok) throw new Error(read.faults[0]?.message);
+    unreadOf.splice(
+      0,
+      Infinity,
+      ...read.value.unread.map(({ place, what }) => `${place}: ${what}`),
+    );
     let next = 0;
     const study = studyOf(read.value, "Quay", () => `b${next++}`);
     expect(readStudy(study).ok).toBe(true);
     return study.figures[0];
   };
   expect(figureOf(900)?.css?.selector).toBe(".gate");
+  expect(unreadOf).toEqual([]);
   expect(figureOf(20_000)?.css).toBeUndefined();
+  expect(unreadOf).toEqual(["line 1: the rule of Gate"]);
 });

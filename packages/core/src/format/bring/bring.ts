@@ -182,12 +182,8 @@ const COLORS = ["#3F5E8C", "#7A4A78", "#6B7A2E", "#A8452F", "#1B6B5A"];
 
 type Place = Partial<Record<"x" | "y", number>>;
 
-/**
- * Where the element of a rule stands in the scene, where nothing says it: its keys are counted from there. What moves of
- * other origin has places of its own.
- */
-function placeOf({ css, rest }: BroughtFigure, place: number): Place {
-  if (!css) return {};
+/** Where an element stands in the scene, where nothing says it: its keys are counted from there. */
+function placeOf({ rest }: BroughtFigure, place: number): Place {
   return {
     ...(rest.x === undefined ? { x: 40 } : {}),
     ...(rest.y === undefined ? { y: 40 + 24 * place } : {}),

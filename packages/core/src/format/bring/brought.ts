@@ -1,5 +1,5 @@
 import type { Curve } from "../../curve/index.ts";
-import type { ChannelId, FigureCss, Fill, Track } from "../../study/index.ts";
+import type { ChannelId, FigureCss, Fill, KeptAnimation, Track } from "../../study/index.ts";
 
 /** Something that could not be read, where it stands, and why. */
 export interface Unread {
@@ -56,23 +56,10 @@ export interface Brought {
 }
 
 /** An animation as the web has it, before it is known what it moves here. */
-export interface WebAnimation {
+export interface WebAnimation extends Omit<KeptAnimation, "iterations"> {
   readonly name: string;
   readonly place: string;
-  /** As CSS spells it. */
-  readonly property: string;
-  readonly frames: readonly {
-    readonly offset: number;
-    readonly value: string;
-    readonly easing?: string;
-  }[];
-  /** The easing from one frame to the next where the frame says none. */
-  readonly easing: string;
-  readonly duration: number;
-  readonly delay: number;
   readonly iterations: number;
-  readonly direction: BroughtTween["direction"];
-  readonly fill: Fill;
   readonly added: boolean;
 }
 

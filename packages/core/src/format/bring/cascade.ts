@@ -1,13 +1,7 @@
 import type { Unread, WebElement } from "./brought.ts";
 import { animationsOf, type Reading, transitionsOf } from "./cssMotion.ts";
-import {
-  nameOf,
-  nameOfSubject,
-  partsOf,
-  type ReadSelector,
-  selectorOf,
-  subjectKey,
-} from "./selectors.ts";
+import { compareLayers } from "./layers.ts";
+import { nameOfSubject, partsOf, type ReadSelector, selectorOf, subjectKey } from "./selectors.ts";
 import { type Rule, type Sheet, say } from "./styleSheet.ts";
 
 /** The elements that rules are about, each with its animations and transitions. */
@@ -26,42 +20,75 @@ export function elementsOf({ rules, keyframes }: Sheet, unread: Unread[]): WebEl
       const own = bySubject.get(key) ?? new Set();
       bySubject.set(key, own.add(rule));
     }
+  const used = new Set<string>();
+  const read = [...subjects].map(([key, subject]) => {
+    const own = new Set(partsOf(subject).flatMap((part) => [...(bySubject.get(part) ?? [])]));
+    const list: Unread[] = [];
+    const element = elementOf(subject, [...own], { root, keyframes, used, unread: list });
+    return { key, subject, own, list, element };
+  });
   // What another subject says more exactly is not an element of its own: `.chip` beside `.chip.one`.
   const isPart = new Set<string>();
-  for (const subject of subjects.values())
-    for (const key of partsOf(subject)) if (key !== subjectKey(subject)) isPart.add(key);
-  const used = new Set<string>();
-  const elements = [...subjects].flatMap(([key, subject]): WebElement[] => {
-    if (isPart.has(key)) return [];
-    const own = new Set(partsOf(subject).flatMap((part) => [...(bySubject.get(part) ?? [])]));
-    return elementOf(subject, [...own], { root, keyframes, used, unread });
-  });
+  for (const { key, subject, element } of read)
+    if (element) for (const part of partsOf(subject)) if (part !== key) isPart.add(part);
+  const elements = read.filter(({ key }) => !isPart.has(key));
+  const moving = new Set<Rule>();
+  for (const { own, element, list } of elements) {
+    unread.push(...list);
+    if (element) for (const rule of own) moving.add(rule);
+  }
+  for (const rule of rules) {
+    const said = [...rule.declared.plain.keys()].find((name) => LONGHAND.test(name));
+    if (said && !moving.has(rule) && rule.selectors.some(({ subject }) => subject.length > 0))
+      unread.push({
+        place: `line ${rule.line}`,
+        what: `${said} of ${rule.text}`,
+        why: "no animation is said of what it is about",
+      });
+  }
   for (const [name, { line }] of keyframes)
     if (!used.has(name))
       unread.push({ place: `line ${line}`, what: `@keyframes ${name}`, why: "nothing uses them" });
-  return elements;
+  return elements.flatMap(({ element }) => element ?? []);
 }
 
-/** One element with what moves it, from the rules that are about it. */
-function elementOf(subject: readonly string[], rules: Rule[], sheet: Reading): WebElement[] {
+/** What changes an animation that is said elsewhere. */
+const LONGHAND = /^animation-(?!name$)/;
+
+/** One element with what moves it, from the rules that are about it; undefined where nothing does. */
+function elementOf(
+  subject: readonly string[],
+  rules: Rule[],
+  sheet: Reading,
+): WebElement | undefined {
   const key = new Set(partsOf(subject));
   const matching = ({ selectors }: Rule) =>
     selectors.filter((each) => key.has(subjectKey(each.subject)));
   const weight = (rule: Rule) => Math.max(...matching(rule).map(({ specificity }) => specificity));
-  const cascade = rules
-    .map((rule) => ({ rule, weight: weight(rule) }))
-    .sort((a, b) => a.weight - b.weight || a.rule.order - b.rule.order)
-    .map(({ rule }) => rule);
+  const weighed = rules.map((rule) => ({ rule, weight: weight(rule) }));
+  /** What is important counts the other way round among layers. */
+  const inOrder = (sign: 1 | -1) =>
+    weighed
+      .toSorted(
+        (a, b) =>
+          sign * compareLayers(a.rule.layer, b.rule.layer) ||
+          a.weight - b.weight ||
+          a.rule.order - b.rule.order,
+      )
+      .map(({ rule }) => rule);
+  const cascade = inOrder(1);
   const isPlain = (rule: Rule) => matching(rule).some(({ isState }) => !isState);
   const isTransition = ({ declared }: Rule) =>
     [...declared.plain.keys()].some((name) => name.startsWith("transition"));
-  const running = cascade.findLast(({ declared }) => hasAnimation(declared.plain));
-  if (!running && !cascade.some(isTransition)) return [];
+  const running = cascade.findLast(
+    ({ declared }) => hasAnimation(declared.plain) || hasAnimation(declared.important),
+  );
+  if (!running && !cascade.some(isTransition)) return undefined;
   const declared = new Map(sheet.root);
   const plain = cascade.filter(isPlain);
   for (const { declared: each } of plain)
     for (const [name, value] of each.plain) say(declared, name, value);
-  for (const { declared: each } of plain)
+  for (const { declared: each } of inOrder(-1).filter(isPlain))
     for (const [name, value] of each.important) say(declared, name, value);
   // What is begun by hovering and the like moves here from the start.
   const moving = new Map(declared);
@@ -70,17 +97,17 @@ function elementOf(subject: readonly string[], rules: Rule[], sheet: Reading): W
   const animations = running ? animationsOf(moving, running.line, sheet) : [];
   const moved = cascade.find((rule) => !isPlain(rule) && !hasAnimation(rule.declared.plain));
   if (moved) animations.push(...transitionsOf(declared, moved));
-  if (animations.length === 0) return [];
+  if (animations.length === 0) return undefined;
   if (cascade.some((rule) => matching(rule).some(({ isFace }) => isFace))) {
     sheet.unread.push({
       place: `line ${cascade[0]?.line}`,
       what: subject.join(""),
       why: "faces of a card are drawn by the card itself",
     });
-    return [];
+    return undefined;
   }
   const origin = running && { origin: originOf(running, subject, matching(running)) };
-  return [{ name: nameOf(nameOfSubject(subject)), declared, animations, ...origin }];
+  return { name: nameOfSubject(subject), declared, animations, ...origin };
 }
 
 /** The rule that animates an element, as its motion leaves again; one that others share gets a selector of its own. */

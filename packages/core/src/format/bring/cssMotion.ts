@@ -1,6 +1,6 @@
 import type { Unread, WebAnimation } from "./brought.ts";
 import { COMMA, SPACE, splitOutside } from "./splitOutside.ts";
-import type { Keyframes, Rule } from "./styleSheet.ts";
+import { type Keyframes, type Rule, say, unquoted } from "./styleSheet.ts";
 import { timeOf, withVariables } from "./webValue.ts";
 
 /** What elements are read with. */
@@ -13,7 +13,7 @@ export interface Reading {
 }
 
 const EASING =
-  /^(linear|ease|ease-in|ease-out|ease-in-out|step-start|step-end)$|^(linear|cubic-bezier|steps|var)\(/;
+  /^(linear|ease|ease-in|ease-out|ease-in-out|step-start|step-end)$|^(linear|cubic-bezier|steps|var)\(/i;
 const FILLS = ["none", "forwards", "backwards", "both"] as const;
 const DIRECTIONS = ["normal", "reverse", "alternate", "alternate-reverse"] as const;
 
@@ -37,19 +37,27 @@ export function animationsOf(
     const words = splitOutside(shorthand[i] ?? "", SPACE);
     const times = words.map(timeOf).filter((time) => time !== undefined);
     const easing = words.find((word) => EASING.test(word));
-    const numbers = words.filter((word) => word === "infinite" || /^\d*\.?\d+$/.test(word));
-    const name =
+    /** Words of CSS may be written in capitals; names may not. */
+    const oneOf = <T extends string>(list: readonly T[], word: string | undefined) =>
+      list.find((each) => each === word?.toLowerCase());
+    const wordOf = <T extends string>(list: readonly T[]) =>
+      words.map((word) => oneOf(list, word)).find((word) => word !== undefined);
+    const isCount = (word: string) => /^(infinite|\d*\.?\d+)$/i.test(word);
+    const names = words.filter(
+      (word) =>
+        /^[-\w]+$|^(["']).*\1$/.test(word) &&
+        timeOf(word) === undefined &&
+        !EASING.test(word) &&
+        !isCount(word) &&
+        oneOf([...FILLS, ...DIRECTIONS, "running", "paused"], word) === undefined,
+    );
+    const name = unquoted(
       long("name", i) ??
-      words.find((word) => keyframes.has(word)) ??
-      words.find(
-        (word) =>
-          /^[-\w]+$/.test(word) &&
-          timeOf(word) === undefined &&
-          !EASING.test(word) &&
-          !numbers.includes(word) &&
-          ![...FILLS, ...DIRECTIONS, "running", "paused"].includes(word as never),
-      ) ??
-      "";
+        names[0] ??
+        // Words that mean something else can be names as well.
+        words.findLast((word) => keyframes.has(unquoted(word))) ??
+        "",
+    );
     const found = keyframes.get(name);
     if (!found) {
       if (name !== "" && name !== "none")
@@ -63,30 +71,22 @@ export function animationsOf(
     used.add(name);
     const inexact = (what: string, why: string) =>
       void unread.push({ place: `line ${line}`, what: `${what} of ${name}`, why });
-    if ((long("play-state", i) ?? words.find((word) => word === "paused")) === "paused")
+    const state = ["running", "paused"] as const;
+    if ((oneOf(state, long("play-state", i)) ?? wordOf(state)) === "paused")
       inexact("paused", "here it runs");
     const timeline = long("timeline", i) ?? "auto";
     if (timeline !== "auto") inexact(`animation-timeline: ${timeline}`, "here it plays in time");
     const read = (text: string | undefined) => (text === undefined ? undefined : timeOf(text));
-    const iterations = long("iteration-count", i) ?? numbers[0] ?? "1";
+    const iterations = long("iteration-count", i) ?? words.find(isCount) ?? "1";
     return fromFrames(found, {
       name,
       place: `line ${found.line}`,
       easing: long("timing-function", i) ?? easing ?? "ease",
       duration: read(long("duration", i)) ?? times[0] ?? 0,
       delay: read(long("delay", i)) ?? times[1] ?? 0,
-      iterations: iterations === "infinite" ? Number.POSITIVE_INFINITY : Number(iterations),
-      direction:
-        DIRECTIONS.find(
-          (each) =>
-            each ===
-            (long("direction", i) ?? words.find((word) => DIRECTIONS.includes(word as never))),
-        ) ?? "normal",
-      fill:
-        FILLS.find(
-          (each) =>
-            each === (long("fill-mode", i) ?? words.find((word) => FILLS.includes(word as never))),
-        ) ?? "none",
+      iterations: /^infinite$/i.test(iterations) ? Number.POSITIVE_INFINITY : Number(iterations),
+      direction: oneOf(DIRECTIONS, long("direction", i)) ?? wordOf(DIRECTIONS) ?? "normal",
+      fill: oneOf(FILLS, long("fill-mode", i)) ?? wordOf(FILLS) ?? "none",
       added: long("composition", i) === "add" || long("composition", i) === "accumulate",
     });
   }).flat();
@@ -114,7 +114,11 @@ function fromFrames(
 
 /** The transitions of an element on its way to a state, as animations. */
 export function transitionsOf(declared: ReadonlyMap<string, string>, moved: Rule): WebAnimation[] {
-  return transitionTexts(declared).flatMap((text) => {
+  // The state that is gone to says how it is gone to.
+  const around = new Map(declared);
+  for (const [name, value] of moved.declared.plain)
+    if (name.startsWith("transition")) say(around, name, value);
+  return transitionTexts(around).flatMap((text) => {
     const said = splitOutside(text, SPACE);
     const times = said.map(timeOf).filter((time) => time !== undefined);
     const wanted = said.find((word) => timeOf(word) === undefined && !EASING.test(word)) ?? "all";

@@ -8,6 +8,7 @@ import type {
   WebAnimation,
   WebElement,
 } from "./brought.ts";
+import { JUMP, switchedKeys } from "./switchedKeys.ts";
 import {
   channelOfVariable,
   channelsOfProperty,
@@ -15,9 +16,6 @@ import {
   sizeOf,
   withVariables,
 } from "./webValue.ts";
-
-/** Keys closer than this are two of one time: a jump, ms. */
-const JUMP = 0.02;
 
 /** Elements of the web as figures with tweens; what cannot be is put on the list. */
 export function figuresOf(elements: readonly WebElement[], unread: Unread[]): BroughtFigure[] {
@@ -181,6 +179,11 @@ function tweenOf(
     if (order) return refuse(order);
     if (longest.some((name) => TURNING.has(name)) && !longest.includes("perspective"))
       note("it turns without perspective; here it is seen from 900 px away");
+    for (const { value } of frames) {
+      const [, distance] = /perspective\(\s*([^()]*?)\s*\)/i.exec(value) ?? [];
+      if (distance !== undefined && !/^(900px|none)$/i.test(distance))
+        note(`it is seen from ${distance}; here from 900 px away`);
+    }
     for (const other of ["rotate", "scale"])
       if (rest.parts.has(other) && longest.some((name) => name.startsWith("translate")))
         note(`${other} is said beside it: here places are not turned or scaled by it`);
@@ -254,16 +257,14 @@ function tweenOf(
               : ("oklab" as const),
           }
         : {}),
-      keys: keys.map(({ time, value, curve }, i) => ({
-        ...{ time, value },
-        ...(i < keys.length - 1 &&
-        curve &&
-        typeof curve !== "string" &&
-        !isSwitch &&
-        curve.kind !== "linear"
-          ? { curve }
-          : {}),
-      })),
+      keys: isSwitch
+        ? switchedKeys(keys)
+        : keys.map(({ time, value, curve }, i) => ({
+            ...{ time, value },
+            ...(i < keys.length - 1 && curve && typeof curve !== "string" && curve.kind !== "linear"
+              ? { curve }
+              : {}),
+          })),
     });
   }
   if (out.length === 0) return [];
@@ -337,12 +338,13 @@ function oneOf(
 }
 
 function curveOf(text: string): Curve | string {
+  const word = text.trim().toLowerCase();
   const plain =
-    text.trim() === "step-end"
+    word === "step-end"
       ? "steps(1, jump-end)"
-      : text.trim() === "step-start"
+      : word === "step-start"
         ? "steps(1, jump-start)"
-        : text.trim();
+        : word;
   const read = parseCurve(plain);
   return read.ok
     ? read.value

@@ -36,6 +36,11 @@ export function gated(figures: readonly BroughtFigure[], unread: Unread[]): Brou
       css.declarations.every((each) => each.length <= LONGEST_VALUE)
         ? { css: { ...css, apart: held(css.apart), ...keptIn(css) } }
         : {};
+    if (css && !("css" in back))
+      unread.push({
+        ...{ place: tweens[0]?.place ?? name, what: `the rule of ${name}` },
+        why: "it is longer than a study can keep; as motion only it leaves under a class of its own",
+      });
     return tweens.length === 0 ? [] : [{ name, rest: held(figure.rest), tweens, ...back }];
   });
 }

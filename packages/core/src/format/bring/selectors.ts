@@ -1,4 +1,4 @@
-import { type CssNode, generate, type Selector } from "css-tree";
+import { type CssNode, generate, type PseudoClassSelector, type Selector } from "css-tree";
 
 /** A selector, read: what it is about, whether that is in a state, and how much it counts. */
 export interface ReadSelector {
@@ -21,75 +21,158 @@ const STATE_CLASSES = /^(playing|active|open|on|is-[-\w]+)$/;
 /** The most simple selectors of a subject that are looked at. */
 const MOST_SIMPLE = 8;
 
+/** Pseudo-classes that say which of its kind an element is: what they are about is an element of its own. */
+const PLACES = /^(first|last|only|nth|nth-last)-(child|of-type)$/;
+/** Pseudo-classes that stand for any of a list of selectors. */
+const LISTS = /^(is|where|matches|-webkit-any)$/;
+/** The most selectors that one with lists in it is read as. */
+const MOST_SELECTORS = 64;
+
+/** A selector while it is read. */
+interface Draft {
+  readonly simple: readonly string[];
+  readonly isState: boolean;
+  readonly isFace: boolean;
+  readonly isRoot: boolean;
+  readonly weight: number;
+}
+
+const NOTHING: Draft = { simple: [], isState: false, isFace: false, isRoot: false, weight: 0 };
+
 /**
- * Reads a selector of a style sheet from its syntax tree.
+ * Reads a selector of a style sheet from its syntax tree: one selector for each that a list in it, as in `:is()`, stands
+ * for.
  *
- * @param outer the selector of the rule around a nested one, which `&` stands for
+ * @param outer the selectors of the rule around a nested one, which `&` stands for
  */
-export function readSelector(selector: Selector, outer?: ReadSelector): ReadSelector {
-  let simple: string[] = [];
-  let isState = false;
-  let isFace = false;
-  let isRoot = false;
+export function readSelectors(
+  selector: Selector,
+  outer: readonly ReadSelector[] = [],
+): ReadSelector[] {
+  const around = outer.map(({ text }) => text).join(", ");
+  const text = textOf(selector, around, outer.length);
+  return draftsOf(selector, outer).map(({ simple, isState, isFace, isRoot, weight }) => {
+    const subject = [...new Set(simple)].sort().slice(0, MOST_SIMPLE);
+    return {
+      ...{ subject, isState, isFace, text },
+      isRoot: isRoot && subject.length === 0,
+      specificity: weight,
+    };
+  });
+}
+
+/** How much a simple selector counts. Source: Selectors 4, section 17. */
+const [ID, CLASS, TYPE] = [1e6, 1e3, 1] as const;
+
+function draftsOf(selector: Selector, outer: readonly ReadSelector[]): Draft[] {
+  let drafts: Draft[] = [NOTHING];
   let afterChild = false;
-  let [ids, classes, types] = [0, 0, 0];
+  const each = (change: (draft: Draft) => Partial<Draft>) => {
+    drafts = drafts.map((draft) => ({ ...draft, ...change(draft) }));
+  };
+  const add = (part: string, weight: number) =>
+    each((draft) => ({ simple: [...draft.simple, part], weight: draft.weight + weight }));
+  /** Each draft so far with each of some others; they count as much as the one of them that counts most. */
+  const any = (others: readonly Draft[], isWeightless: boolean) => {
+    const weight = isWeightless ? 0 : Math.max(0, ...others.map((other) => other.weight));
+    drafts = drafts
+      .flatMap((draft) =>
+        others.map((other) => ({
+          simple: [...draft.simple, ...other.simple],
+          isState: draft.isState || other.isState,
+          isFace: draft.isFace || other.isFace,
+          isRoot: draft.isRoot || other.isRoot,
+          weight: draft.weight + weight,
+        })),
+      )
+      .slice(0, MOST_SELECTORS);
+  };
   selector.children.forEach((node: CssNode) => {
     switch (node.type) {
       case "Combinator":
         afterChild = node.name === ">";
-        simple = [];
-        isRoot = false;
+        each(() => ({ simple: [], isRoot: false }));
         break;
       case "NestingSelector":
-        simple.push(...(outer?.subject ?? []));
-        isState ||= outer?.isState ?? false;
-        classes += 1;
+        if (outer.length > 0)
+          any(
+            outer.map(({ subject, isState, specificity }) => ({
+              ...NOTHING,
+              ...{ simple: subject, isState, weight: specificity },
+            })),
+            false,
+          );
         break;
-      case "PseudoClassSelector":
-        classes += 1;
-        if (STATES.test(node.name)) isState = true;
-        if (node.name === "root") isRoot = true;
+      case "PseudoClassSelector": {
+        const lists = listsIn(node);
+        if (LISTS.test(node.name) && lists.length > 0)
+          any(
+            lists.flatMap((list) => draftsOf(list, outer)),
+            node.name === "where",
+          );
+        else if (PLACES.test(node.name)) add(generate(node), CLASS);
+        else if (lists.length > 0) {
+          // Of `:not()` and `:has()` only what they count is read.
+          const most = Math.max(0, ...lists.flatMap((list) => draftsOf(list, outer)).map(weightOf));
+          each(({ weight }) => ({ weight: weight + most }));
+        } else
+          each(({ weight, isState, isRoot }) => ({
+            weight: weight + CLASS,
+            isState: isState || STATES.test(node.name),
+            isRoot: isRoot || node.name === "root",
+          }));
         break;
+      }
       case "PseudoElementSelector":
-        types += 1;
-        simple.push(`::${node.name}`);
+        // What stands before or after an element is none of its variants.
+        each(({ simple, weight }) => ({
+          simple: [`${selectorOf(simple)}::${node.name}`],
+          weight: weight + TYPE,
+        }));
         break;
       case "IdSelector":
-        ids += 1;
-        simple.push(`#${node.name}`);
+        add(`#${node.name}`, ID);
         break;
-      case "ClassSelector":
-        classes += 1;
-        if (STATE_CLASSES.test(node.name)) isState = true;
-        else simple.push(`.${node.name}`);
-        isFace = afterChild && (node.name === "front" || node.name === "back");
+      case "ClassSelector": {
+        const isFace = afterChild && (node.name === "front" || node.name === "back");
+        if (STATE_CLASSES.test(node.name))
+          each(({ weight }) => ({ isState: true, weight: weight + CLASS }));
+        else add(`.${node.name}`, CLASS);
+        each(() => ({ isFace }));
         break;
+      }
       case "AttributeSelector":
-        classes += 1;
-        simple.push(generate(node));
+        add(generate(node), CLASS);
         break;
       case "TypeSelector":
-        if (node.name === "*" || node.name === "html") isRoot = true;
-        else {
-          types += 1;
-          simple.push(node.name);
-        }
+        if (node.name === "*" || node.name === "html") each(() => ({ isRoot: true }));
+        else add(node.name, TYPE);
         break;
       default:
         break;
     }
   });
-  const subject = [...new Set(simple)].sort().slice(0, MOST_SIMPLE);
-  return {
-    ...{ subject, isState, isFace, text: textOf(selector, outer) },
-    isRoot: isRoot && subject.length === 0,
-    specificity: ids * 1e6 + classes * 1e3 + types,
-  };
+  return drafts;
 }
 
-function textOf(selector: Selector, outer?: ReadSelector): string {
-  if (!outer) return spaced(generate(selector));
-  const around = outer.text.includes(",") ? `:is(${outer.text})` : outer.text;
+const weightOf = ({ weight }: Draft): number => weight;
+
+/** The selectors that a pseudo-class has in its parentheses. */
+function listsIn({ children }: PseudoClassSelector): Selector[] {
+  const found: Selector[] = [];
+  children?.forEach((child) => {
+    if (child.type === "Selector") found.push(child);
+    if (child.type === "SelectorList")
+      child.children.forEach((each) => {
+        if (each.type === "Selector") found.push(each);
+      });
+  });
+  return found;
+}
+
+function textOf(selector: Selector, outer: string, count: number): string {
+  if (count === 0) return spaced(generate(selector));
+  const around = count > 1 || outer.includes(",") ? `:is(${outer})` : outer;
   const own = generate(selector);
   return spaced(own.includes("&") ? own.replaceAll("&", around) : `${around} ${own}`);
 }
@@ -99,7 +182,7 @@ const spaced = (text: string): string => text.replace(/\s*([>+~])\s*(?![^([]*[)\
 
 /** A selector of all that is about a subject, in the order in which CSS wants its parts. */
 export function selectorOf(subject: readonly string[]): string {
-  const place = (part: string) => (part.startsWith("::") ? 2 : /^[.#[]/.test(part) ? 1 : 0);
+  const place = (part: string) => (part.startsWith(":") ? 2 : /^[.#[]/.test(part) ? 1 : 0);
   return [...subject].sort((a, b) => place(a) - place(b)).join("");
 }
 
@@ -113,10 +196,12 @@ export function partsOf(subject: readonly string[]): string[] {
   return keys;
 }
 
-/** How a subject is called: by its id, its last class, an attribute's value or its type. */
+/** How a subject is called: by its id, its last class, an attribute's value or its type, and which of them it is. */
 export function nameOfSubject(subject: readonly string[]): string {
   const find = (start: string) => subject.findLast((each) => each.startsWith(start));
-  return find("#") ?? find(".") ?? find("[") ?? subject.at(-1) ?? "";
+  const word = find("#") ?? find(".") ?? find("[") ?? subject.at(-1) ?? "";
+  const [, place = ""] = /^:[-a-z]+\((\d+)\)$/.exec(find(":") ?? "") ?? [];
+  return [nameOf(word), place].join(" ").trim();
 }
 
 /** A name in words: `.boarding-pass` is Boarding pass. */

@@ -7,7 +7,8 @@ import {
   parse,
 } from "css-tree";
 import type { Unread } from "./brought.ts";
-import { type ReadSelector, readSelector } from "./selectors.ts";
+import { type Layer, layersOf } from "./layers.ts";
+import { type ReadSelector, readSelectors } from "./selectors.ts";
 
 /** A rule of a style sheet, read. */
 export interface Rule {
@@ -20,6 +21,7 @@ export interface Rule {
   readonly line: number;
   /** Its place among all. */
   readonly order: number;
+  readonly layer: Layer;
 }
 
 /** Declarations by property, in the order in which they count; of `!important` ones those only. */
@@ -59,36 +61,48 @@ export function readSheet(css: string, unread: Unread[], offsetLine = 0): Sheet 
   });
   const rules: Rule[] = [];
   const keyframes = new Map<string, Keyframes>();
-  const read = (nodes: List<CssNode>, outer?: ReadSelector): void => {
+  /** Keyframes by prefixes of other browsers than count where nothing else is called so. */
+  const prefixed = new Map<string, Keyframes>();
+  const layers = layersOf();
+  const read = (nodes: List<CssNode>, layer: Layer, outer?: readonly ReadSelector[]): void => {
     nodes.forEach((node) => {
-      if (node.type === "Rule") readRule(node, outer);
-      else if (node.type === "Atrule") readAtrule(node, outer);
+      if (node.type === "Rule") readRule(node, layer, outer);
+      else if (node.type === "Atrule") readAtrule(node, layer, outer);
     });
   };
-  const readRule = (node: CssRuleNode, outer?: ReadSelector): void => {
+  const readRule = (node: CssRuleNode, layer: Layer, outer?: readonly ReadSelector[]): void => {
     if (node.prelude.type !== "SelectorList") return;
     const selectors: ReadSelector[] = [];
     node.prelude.children.forEach((each) => {
-      if (each.type === "Selector") selectors.push(readSelector(each, outer));
+      if (each.type === "Selector") selectors.push(...readSelectors(each, outer));
     });
     const text = generate(node.prelude);
-    const declared = declarationsOf(node.block.children);
+    const declared = declarationsOf(node.block.children, css);
     const written = writtenIn(node.block.children, css);
-    rules.push({ selectors, text, declared, written, line: lineOf(node), order: rules.length });
-    read(node.block.children, selectors[0]);
+    const [line, order] = [lineOf(node), rules.length];
+    rules.push({ selectors, text, declared, written, line, order, layer });
+    read(node.block.children, layer, selectors);
   };
-  const readAtrule = (node: Atrule, outer?: ReadSelector): void => {
+  const readAtrule = (node: Atrule, layer: Layer, outer?: readonly ReadSelector[]): void => {
     const { name, prelude, block } = node;
-    if (!block) return;
-    if (/^(-\w+-)?keyframes$/i.test(name)) {
-      if (!prelude) return;
-      const called = generate(prelude).replace(/^["']|["']$/g, "");
-      keyframes.set(called, { line: lineOf(node), frames: framesOf(node, lineOf, unread) });
+    const condition = prelude ? generate(prelude) : "";
+    const kind = name.toLowerCase();
+    if (!block) {
+      if (kind === "layer") for (const each of condition.split(",")) layers.within(layer, each);
       return;
     }
-    const condition = prelude ? generate(prelude) : "";
-    const left = leftOut(name.toLowerCase(), condition);
-    if (left === undefined) read(block.children, outer);
+    const [, prefix] = /^(-\w+-)?keyframes$/.exec(kind) ?? [];
+    if (kind.endsWith("keyframes")) {
+      const into = prefix === undefined || prefix === "-webkit-" ? keyframes : prefixed;
+      into.set(unquoted(condition), {
+        line: lineOf(node),
+        frames: framesOf(node, css, lineOf, unread),
+      });
+      return;
+    }
+    const left = leftOut(kind, condition);
+    if (left === undefined)
+      read(block.children, kind === "layer" ? layers.within(layer, condition) : layer, outer);
     else if (left !== "" && /animation|transition|keyframes/i.test(generate(block)))
       unread.push({
         place: `line ${lineOf(node)}`,
@@ -96,7 +110,9 @@ export function readSheet(css: string, unread: Unread[], offsetLine = 0): Sheet 
         why: left,
       });
   };
-  if (root.type === "StyleSheet") read(root.children);
+  if (root.type === "StyleSheet") read(root.children, layers.none);
+  for (const [called, frames] of prefixed)
+    if (!keyframes.has(called)) keyframes.set(called, frames);
   return { rules, keyframes };
 }
 
@@ -105,19 +121,37 @@ export function readSheet(css: string, unread: Unread[], offsetLine = 0): Sheet 
  * undefined where it is not.
  */
 function leftOut(name: string, condition: string): string | undefined {
-  if (name === "media") {
-    if (/prefers-reduced-motion/.test(condition)) return "";
-    if (condition === "print") return "";
-    return /^(screen|all)?$/i.test(condition)
-      ? undefined
-      : "what holds on some screens only is left out";
+  if (name === "media") return leftOutOfMedia(condition.toLowerCase());
+  if (name === "supports") {
+    // What stands there for browsers that cannot do what this program can is none of ours.
+    if (/not/.test(condition)) return "";
+    return /scroll|view/.test(condition)
+      ? "what goes with the scroll position is left out"
+      : undefined;
   }
-  if (name === "supports") return /not|scroll/.test(condition) ? "" : undefined;
   if (name === "layer" || name === "scope") return undefined;
   return name === "font-face" || name === "property" || name === "page"
     ? ""
     : "what stands in it is left out";
 }
+
+/** The same for what a screen, or the person in front of it, has to be. */
+function leftOutOfMedia(condition: string): string | undefined {
+  if (condition === "print") return "";
+  const asked = condition.replace(/^(only )?(screen|all)( and )?/, "").replace(/\s/g, "");
+  if (asked === "" || asked === "(prefers-reduced-motion:no-preference)") return undefined;
+  if (/^not(alland)?\(prefers-reduced-motion(:reduce)?\)$/.test(asked)) return undefined;
+  // What is said for people who prefer less motion is not what is played.
+  return /^\(prefers-reduced-motion(:reduce)?\)$/.test(asked)
+    ? ""
+    : "what holds on some screens only is left out";
+}
+
+/** A name of keyframes, which may stand in quotes. */
+export const unquoted = (name: string): string => name.trim().replace(/^(["'])(.*)\1$/, "$2");
+
+/** Properties that browsers know by their old prefix as well: it says the same. */
+const ALIAS = /^-webkit-(?=animation|transition|transform|filter|border-radius|perspective)/;
 
 /** The longhands of a shorthand begin so: whoever says the shorthand says them again. */
 const SHORTHANDS = ["animation", "transition"];
@@ -131,12 +165,20 @@ export function say(into: Map<string, string>, name: string, value: string): voi
   into.set(name, value);
 }
 
-function declarationsOf(nodes: List<CssNode>): Declared {
+/** The text of a node as it is written, but for notes in it: what two words are there stay two. */
+function textOf(node: CssNode, css: string): string {
+  const text = node.loc ? css.slice(node.loc.start.offset, node.loc.end.offset) : generate(node);
+  return text.replace(/\/\*[\s\S]*?(\*\/|$)/g, " ").trim();
+}
+
+function declarationsOf(nodes: List<CssNode>, css: string): Declared {
   const [plain, important] = [new Map<string, string>(), new Map<string, string>()];
   nodes.forEach((node) => {
     if (node.type !== "Declaration") return;
-    const name = node.property.startsWith("--") ? node.property : node.property.toLowerCase();
-    say(node.important ? important : plain, name, generate(node.value).trim());
+    const name = node.property.startsWith("--")
+      ? node.property
+      : node.property.toLowerCase().replace(ALIAS, "");
+    say(node.important ? important : plain, name, textOf(node.value, css));
   });
   return { plain, important };
 }
@@ -145,7 +187,12 @@ function declarationsOf(nodes: List<CssNode>): Declared {
 function writtenIn(nodes: List<CssNode>, css: string): string[] {
   const written: string[] = [];
   nodes.forEach((node) => {
-    if (node.type !== "Declaration" || !node.loc || /^animation(-|$)/i.test(node.property)) return;
+    if (
+      node.type !== "Declaration" ||
+      !node.loc ||
+      /^(-webkit-)?animation(-|$)/i.test(node.property)
+    )
+      return;
     written.push(css.slice(node.loc.start.offset, node.loc.end.offset).trim());
   });
   return written;
@@ -153,13 +200,14 @@ function writtenIn(nodes: List<CssNode>, css: string): string[] {
 
 function framesOf(
   { block }: Atrule,
+  css: string,
   lineOf: (node: CssNode) => number,
   unread: Unread[],
 ): Keyframes["frames"] {
-  const frames: { offset: number; declared: ReadonlyMap<string, string> }[] = [];
+  const frames = new Map<number, Map<string, string>>();
   block?.children.forEach((node) => {
     if (node.type !== "Rule") return;
-    const declared = declarationsOf(node.block.children).plain;
+    const declared = declarationsOf(node.block.children, css).plain;
     for (const text of generate(node.prelude).split(",")) {
       const word = text.trim().toLowerCase();
       const offset =
@@ -170,7 +218,9 @@ function framesOf(
             : /^[-+\d.e]+%$/.test(word)
               ? Number.parseFloat(word) / 100
               : Number.NaN;
-      if (offset >= 0 && offset <= 1) frames.push({ offset, declared });
+      // One moment that is said several times is one keyframe, in which what is said later counts.
+      if (offset >= 0 && offset <= 1)
+        frames.set(offset, new Map([...(frames.get(offset) ?? []), ...declared]));
       else
         unread.push({
           place: `line ${lineOf(node)}`,
@@ -179,5 +229,7 @@ function framesOf(
         });
     }
   });
-  return frames.sort((a, b) => a.offset - b.offset);
+  return [...frames]
+    .map(([offset, declared]) => ({ offset, declared }))
+    .sort((a, b) => a.offset - b.offset);
 }

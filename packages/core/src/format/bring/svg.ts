@@ -16,6 +16,7 @@ export function readSvg(text: string, unread: Unread[]): WebElement[] {
   const styles: { css: string; line: number }[] = [];
   const moving = new Map<Node, WebAnimation[]>();
   const byId = new Map<string, Node>();
+  const nodes: Node[] = [];
   const later: (() => void)[] = [];
   let open: Node | undefined;
   let counted = 0;
@@ -28,6 +29,7 @@ export function readSvg(text: string, unread: Unread[]): WebElement[] {
     {
       onopentag(tag, attributes) {
         const node: Node = { tag, attributes, line: lineAt(parser.startIndex), parent: open };
+        nodes.push(node);
         if (attributes.id) byId.set(attributes.id, node);
         if (tag === "style") styles.push({ css: "", line: node.line - 1 });
         if (/^(animate|animateTransform|set|animateMotion)$/i.test(tag))
@@ -52,14 +54,9 @@ export function readSvg(text: string, unread: Unread[]): WebElement[] {
   parser.write(text);
   parser.end();
   for (const each of later) each();
-  const styled = styles.flatMap(({ css, line: from }) => readCss(css, unread, from));
-  for (const { name, declared, animations } of styled)
-    if (!declared.has("transform-origin") && animations.some(({ property }) => TURNS.has(property)))
-      unread.push({
-        place: animations[0]?.place ?? "the drawing",
-        what: name,
-        why: "without a transform-origin it turns about the corner of the drawing; here about its own middle",
-      });
+  const styled = styles
+    .flatMap(({ css, line: from }) => readCss(css, unread, from))
+    .map((element) => drawnBy(element, nodes, unread));
   const animated = [...moving].map(
     ([node, animations]): WebElement => ({
       name: node.attributes.id
@@ -67,31 +64,95 @@ export function readSvg(text: string, unread: Unread[]): WebElement[] {
         : node.attributes.class
           ? nameOf(`.${node.attributes.class.split(" ")[0]}`)
           : nameOf(node.tag),
-      declared: new Map(
-        Object.entries(node.attributes)
-          .flatMap(([name, value]): [string, string][] =>
-            name === "opacity" || (name === "fill" && value !== "none")
-              ? [[name, value]]
-              : /^(width|height)$/.test(name) && /^[\d.]+$/.test(value)
-                ? [[name, `${value}px`]]
-                : /^[xy]$/.test(name) && /^[-\d.]+$/.test(value)
-                  ? [[name === "x" ? "left" : "top", `${value}px`]]
-                  : [],
-          )
-          .concat(originOf(node, animations)),
-      ),
+      declared: new Map([...declaredBy(node), ...pivotOf(node, animations, unread)]),
       animations,
     }),
   );
   return [...styled, ...animated];
 }
 
-/** SVG turns and scales about the corner of the drawing, which a figure has as its pivot. */
-function originOf({ attributes }: Node, animations: readonly WebAnimation[]): [string, string][] {
-  if (!animations.some(({ property }) => TURNS.has(property))) return [];
-  const [x = 0, y = 0] = [attributes.x, attributes.y].map((each) => Number(each ?? 0));
-  return [["transform-origin", `${-x}px ${-y}px`]];
+/** What the attributes of an element say of its look, as CSS would. */
+function declaredBy({ tag, attributes }: Node): [string, string][] {
+  const said = { ...attributes, ...boxOf(tag, attributes) };
+  return Object.entries(said).flatMap(([name, value]): [string, string][] =>
+    name === "opacity" || (name === "fill" && value !== "none")
+      ? [[name, value]]
+      : /^(width|height)$/.test(name) && /^[\d.]+$/.test(value)
+        ? [[name, `${value}px`]]
+        : /^[xy]$/.test(name) && /^[-\d.]+$/.test(value)
+          ? [[name === "x" ? "left" : "top", `${value}px`]]
+          : [],
+  );
 }
+
+/** The box of what is round, as its centre and its radii say it; nothing of other elements. */
+function boxOf(tag: string, attributes: Readonly<Record<string, string>>): Record<string, string> {
+  if (tag !== "circle" && tag !== "ellipse") return {};
+  const number = (name: string) => Number(attributes[name] ?? 0);
+  const [rx, ry] = [number(tag === "circle" ? "r" : "rx"), number(tag === "circle" ? "r" : "ry")];
+  if (![rx, ry, number("cx"), number("cy")].every(Number.isFinite)) return {};
+  return {
+    ...{ x: String(number("cx") - rx), y: String(number("cy") - ry) },
+    ...{ width: String(2 * rx), height: String(2 * ry) },
+  };
+}
+
+/** An element that CSS animates, with what the drawing says of it. */
+function drawnBy(element: WebElement, nodes: readonly Node[], unread: Unread[]): WebElement {
+  const selector = element.origin?.selector ?? "";
+  const name = selector.slice(1);
+  const isSimple = /^[.#][-\w]+$/.test(selector);
+  const found = nodes.filter(({ attributes }) =>
+    selector.startsWith("#")
+      ? attributes.id === name
+      : (attributes.class ?? "").split(/\s+/).includes(name),
+  );
+  const [node] = found;
+  const place = element.animations[0]?.place ?? "the drawing";
+  const note = (why: string) => void unread.push({ place, what: element.name, why });
+  if (!isSimple || !node) {
+    if (!element.declared.has("transform-origin") && turns(element.animations))
+      note(
+        "without a transform-origin it turns about the corner of the drawing; here about its own middle",
+      );
+    return element;
+  }
+  if (found.length > 1)
+    note("several elements of the drawing are so called; here it is the first of them");
+  const own = new Map([...declaredBy(node), ...element.declared]);
+  const isOwnBox = /^(fill-box|stroke-box|content-box)$/.test(own.get("transform-box") ?? "");
+  if (!isOwnBox && turns(element.animations)) {
+    if (!own.has("transform-origin"))
+      for (const [property, value] of pivotOf(node, element.animations, unread))
+        own.set(property, value);
+    else
+      note(
+        "its transform-origin is a place of the drawing; here it is one of its own box, as with transform-box: fill-box",
+      );
+  }
+  return { ...element, declared: own };
+}
+
+/** SVG turns and scales about the corner of the drawing, which a figure has as its pivot. */
+function pivotOf(
+  node: Node,
+  animations: readonly WebAnimation[],
+  unread: Unread[],
+): [string, string][] {
+  if (!turns(animations)) return [];
+  const declared = new Map(declaredBy(node));
+  const [x, y] = ["left", "top"].map((name) => Number.parseFloat(declared.get(name) ?? "0"));
+  if (!declared.has("width"))
+    unread.push({
+      place: animations[0]?.place ?? "the drawing",
+      what: `<${node.tag}>`,
+      why: "where it stands in the drawing is not said by its attributes; it turns about the corner of the drawing, here about its own",
+    });
+  return [["transform-origin", `${-(x ?? 0)}px ${-(y ?? 0)}px`]];
+}
+
+const turns = (animations: readonly WebAnimation[]): boolean =>
+  animations.some(({ property }) => TURNS.has(property));
 
 /** Properties about whose origin it matters where that is. */
 const TURNS: ReadonlySet<string> = new Set(["rotate", "scale", "transform"]);

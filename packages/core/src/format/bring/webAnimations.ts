@@ -144,18 +144,26 @@ function framesOf(keyframes: unknown, place: string, unread: Unread[]): Frame[] 
   }
   const of = keyframes as Record<string, unknown>;
   const lists = Object.entries(of).filter(([name]) => !TIMING.has(name));
-  const count = Math.max(
-    0,
-    ...lists.map(([, values]) => (Array.isArray(values) ? values.length : 1)),
-  );
-  const at = (list: unknown, i: number) =>
-    Array.isArray(list) ? list[i] : i === 0 ? list : undefined;
+  // Each property spreads its values by itself; where several have one at a moment, that is one keyframe.
+  const together = new Map<number, Record<string, unknown>>();
+  for (const [name, given] of lists) {
+    const values = Array.isArray(given) ? given : [given];
+    values.forEach((value, i) => {
+      const at = values.length === 1 ? 1 : i / (values.length - 1);
+      together.set(at, { ...together.get(at), [name]: value });
+    });
+  }
+  const list = (value: unknown) => (Array.isArray(value) ? value : [value]);
+  const [offsets, easings] = [list(of.offset), list(of.easing)];
   return spread(
-    Array.from({ length: count }, (_, i) => ({
-      ...Object.fromEntries(lists.map(([name, values]) => [name, at(values, i)])),
-      offset: at(of.offset, i),
-      easing: Array.isArray(of.easing) ? of.easing[i % of.easing.length] : of.easing,
-    })),
+    [...together]
+      .sort(([a], [b]) => a - b)
+      .map(([at, values], i) => ({
+        ...values,
+        offset:
+          typeof offsets[i] === "number" ? offsets[i] : of.offset === undefined ? at : undefined,
+        easing: easings[i % easings.length],
+      })),
   );
 }
 

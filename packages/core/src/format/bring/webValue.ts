@@ -1,5 +1,4 @@
 import { calc } from "@csstools/css-calc";
-import { type CssNode, parse, walk } from "css-tree";
 import type { ChannelId } from "../../study/index.ts";
 import { readColor } from "../../value/index.ts";
 import { COMMA, SPACE, splitOutside } from "./splitOutside.ts";
@@ -65,12 +64,13 @@ export function withVariables(text: string, declared: ReadonlyMap<string, string
       (whole, name: string, other?: string) => {
         const value = declared.get(name)?.trim() ?? other ?? whole;
         length += value.length - whole.length;
-        return length > LONGEST ? whole : value;
+        // With space around it: what is two words stays two.
+        return length > LONGEST ? whole : ` ${value} `;
       },
     );
     if (length > LONGEST) return out;
   }
-  return out;
+  return out.trim();
 }
 
 /**
@@ -120,10 +120,11 @@ export function calculated(value: string): string {
   }
 }
 
-/** The size of an element's box, px, as far as it is said: what percentages are shares of. */
+/** The size of an element's box and of its letters, px, as far as it is said: what percentages and `em` are shares of. */
 export interface WebSize {
   readonly width?: number | undefined;
   readonly height?: number | undefined;
+  readonly em?: number | undefined;
 }
 
 /** The size of the box of an element as it is declared: with its padding and its borders, where those come on top. */
@@ -140,7 +141,17 @@ export function sizeOf(declared: ReadonlyMap<string, string>): WebSize {
     const own = length(property);
     return own === undefined || isWhole ? own : own + more + 2 * border;
   };
-  return { width: side("width", beside + other), height: side("height", above + below) };
+  const letters =
+    declared.get("font-size") ??
+    declared
+      .get("font")
+      ?.split(/[\s/]/)
+      .find((word) => /^[\d.]/.test(word));
+  return {
+    width: side("width", beside + other),
+    height: side("height", above + below),
+    em: numberOf(withVariables(letters ?? "", declared), "px"),
+  };
 }
 
 /** A value of a property as channel values. */
@@ -148,30 +159,17 @@ export function readWebValue(property: string, value: string, size: WebSize = {}
   const text = calculated(value).trim();
   if (channelsOfProperty(property)[0] === "color")
     return readColor(text, "srgb") ? { color: text } : `${text} is no color that can be read`;
-  if (property === "visibility")
-    return { visible: text === "hidden" || text === "collapse" ? 0 : 1 };
-  if (text === "none") return noneOf(property);
+  if (property === "visibility") return { visible: /^(hidden|collapse)$/i.test(text) ? 0 : 1 };
+  if (/^none$/i.test(text)) return noneOf(property);
   if (property === "transform") return readTransform(text, size);
-  let node: CssNode;
-  try {
-    node = parse(text, { context: "value" });
-  } catch {
-    return `${text.slice(0, 40)} is no value of CSS`;
-  }
   if (property === "filter") {
     const blur = /^blur\(([^()]*)\)$/.exec(text);
-    const radius = blur ? numberOf(blur[1] ?? "", "px") : undefined;
+    const radius = blur ? numberOf(blur[1] || "0", "px", { em: size.em }) : undefined;
     return radius === undefined ? "of filters only blur() can be read" : { blur: radius };
   }
   const channels = PARTS[property];
   if (!channels) return "nothing here moves like it";
-  const words: string[] = [];
-  walk(node, (each: CssNode) => {
-    if (each.type === "Dimension") words.push(`${each.value}${each.unit}`);
-    if (each.type === "Number") words.push(each.value);
-    if (each.type === "Percentage") words.push(`${each.value}%`);
-    if (each.type === "Identifier") words.push(each.name);
-  });
+  const words = originIn(property, splitOutside(text, SPACE));
   if (words.length > 1 && words[0] === "z" && property === "rotate") words.shift();
   const unit = UNITS[property] ?? "px";
   const most = property === "border-radius" ? 1 : channels.length;
@@ -182,15 +180,24 @@ export function readWebValue(property: string, value: string, size: WebSize = {}
     return `it has more parts than ${channels.length === 1 ? "one" : "two"}`;
   const out: Partial<Record<ChannelId, number>> = {};
   for (const [i, channel] of channels.entries()) {
-    const word =
-      words[i] ?? (property === "scale" ? words[0] : property === "translate" ? "0" : words[0]);
+    const word = words[i] ?? (property === "translate" ? "0" : words[0]);
     // Shares of left and top are of what an element stands in, which nobody says.
     const side = property === "left" || property === "top" ? undefined : sideOf(channel, size);
-    const number = numberOf(word ?? "", unit, side);
+    const number = numberOf(word ?? "", unit, { side, em: size.em });
     if (number === undefined) return `${word} ${whyNot(word ?? "", unit, channel)}`;
     out[channel] = number;
   }
   return out;
+}
+
+/** The two places that `transform-origin` says, across and down, in whatever order it says them; other words as they are. */
+function originIn(property: string, words: readonly string[]): string[] {
+  const [first = "", second = "50%", ...more] = words;
+  if (property !== "transform-origin") return [...words];
+  const isDown = /^(top|bottom)$/i.test(first) || /^(left|right)$/i.test(second);
+  // A depth that is none says nothing.
+  const rest = more.filter((word) => numberOf(word, "px") !== 0);
+  return isDown ? [second, first, ...rest] : [first, second, ...rest];
 }
 
 /** The side of an element that percentages of a channel are shares of, px. */
@@ -202,6 +209,7 @@ function sideOf(channel: ChannelId, { width, height }: WebSize): number | undefi
 function whyNot(word: string, unit: keyof typeof UNIT_WORDS, channel: ChannelId): string {
   if (word.endsWith("%") && unit === "px")
     return `is a share of a ${channel === "y" || channel === "height" ? "height" : "width"} that is not said`;
+  if (/em$/i.test(word) && unit === "px") return "is a share of a font size that is not said";
   return `is not ${UNIT_WORDS[unit]}`;
 }
 
@@ -218,12 +226,18 @@ const LENGTHS: Readonly<Record<string, number>> = {
 /**
  * A number in a unit; percentages count as shares where the unit is none, and of a side where that is known.
  *
- * @param side px
+ * @param shares what percentages and `em` are shares of, px
  */
-function numberOf(word: string, unit: "px" | "deg" | "" | "%", side?: number): number | undefined {
-  const [, digits = "", own = ""] =
-    /^([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)([a-z%]*)$/i.exec(word.trim()) ?? [];
+function numberOf(
+  word: string,
+  unit: "px" | "deg" | "" | "%",
+  { side, em }: { readonly side?: number | undefined; readonly em?: number | undefined } = {},
+): number | undefined {
+  const plain = word.includes("(") ? calculated(withShares(word, side, em)) : word;
+  const [, digits = "", named = ""] =
+    /^([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)([a-z%]*)$/i.exec(plain.trim()) ?? [];
   const number = Number(digits);
+  const own = named.toLowerCase();
   if (digits === "" || !Number.isFinite(number)) {
     const place: Readonly<Record<string, number>> = {
       left: 0,
@@ -232,18 +246,31 @@ function numberOf(word: string, unit: "px" | "deg" | "" | "%", side?: number): n
       right: 100,
       bottom: 100,
     };
-    return unit === "%" ? place[word.trim()] : undefined;
+    return unit === "%" ? place[word.trim().toLowerCase()] : undefined;
   }
   if (own === unit || (number === 0 && own === "")) return number;
   if (unit === "deg") return DEGREES[own] === undefined ? undefined : number * DEGREES[own];
   if (unit === "" && own === "%") return number / 100;
-  const length = LENGTHS[own.toLowerCase()];
+  const length = own === "em" ? em : LENGTHS[own];
   if (unit === "px") {
     if (own === "%" && side !== undefined) return (number / 100) * side;
     return length === undefined ? undefined : number * length;
   }
   if (unit === "%" && length !== undefined && side) return ((number * length) / side) * 100;
   return undefined;
+}
+
+/** The words of a sum with what they are shares of put in, as far as that is known. */
+function withShares(word: string, side: number | undefined, em: number | undefined): string {
+  const share = (text: string, unit: RegExp, whole: number | undefined) =>
+    whole === undefined
+      ? text
+      : text.replace(unit, (_, digits: string) => `${Number(digits) * whole}px`);
+  return share(
+    share(word, /(\d*\.?\d+)%/g, side === undefined ? undefined : side / 100),
+    /(\d*\.?\d+)em\b/gi,
+    em,
+  );
 }
 
 function noneOf(property: string): ChannelValues {
@@ -270,13 +297,13 @@ function readTransform(text: string, size: WebSize): ChannelValues {
     const name = call.slice(0, at).toLowerCase();
     if (name === "perspective") continue;
     const channels = FUNCTIONS[name];
-    if (!channels) return `${name || text}() cannot be read`;
+    if (!channels) return `${call.slice(0, at) || text}() cannot be read`;
     const given = splitOutside(call.slice(at + 1, -1), COMMA);
     for (const [i, channel] of channels.entries()) {
       const scales = channel === "scaleX" || channel === "scaleY";
       const word = given[i] ?? (scales ? given[0] : "0");
       const unit = scales ? "" : channel === "x" || channel === "y" ? "px" : "deg";
-      const number = numberOf(word ?? "", unit, sideOf(channel, size));
+      const number = numberOf(word ?? "", unit, { side: sideOf(channel, size), em: size.em });
       if (number === undefined) return `${word} in ${name}() ${whyNot(word ?? "", unit, channel)}`;
       if (out[channel] !== undefined) return `${name}() stands in it twice`;
       out[channel] = number;
