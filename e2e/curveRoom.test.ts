@@ -277,6 +277,36 @@ describe("the curve room", () => {
     },
   );
 
+  it("takes back what a slider did with Escape, and leaves it so until it is pressed again", async () => {
+    await openRoom(page, server.url, "back(out)");
+    const line = () =>
+      page.$eval('[data-testid="curve-line"]', (each) => each.getAttribute("d"));
+    const before = await line();
+    const thumb = await page.waitForSelector('[aria-label="Overshoot, slider"]');
+    const box = await thumb?.boundingBox();
+    if (!box) throw new Error("no slider");
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + 60, y, { steps: 6 });
+    await frames(page, 2);
+    expect(await line()).not.toEqual(before);
+    await page.keyboard.press("Escape");
+    await frames(page, 2);
+    expect(await line()).toEqual(before);
+    await page.mouse.move(x + 90, y, { steps: 4 });
+    await page.mouse.up();
+    await frames(page, 2);
+    expect(await line()).toEqual(before);
+    await dragBy(page, '[aria-label="Overshoot, slider"]', { x: 40, y: 0 });
+    expect(await line()).not.toEqual(before);
+    await page.focus('[aria-label="Overshoot, slider"]');
+    const dragged = await line();
+    await page.keyboard.press("ArrowRight");
+    await frames(page, 2);
+    expect(await line()).not.toEqual(dragged);
+  });
+
   inAll(
     "previews on five things, with duration and pause, and shows what was before while B is held",
     async () => {

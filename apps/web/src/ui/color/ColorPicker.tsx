@@ -1,9 +1,10 @@
 import { isColor, printHsv, readHsv } from "@levitas/core/value";
 import { Slider } from "radix-ui";
-import { type ReactNode, useEffect, useRef, useState } from "react";
+import { type ReactNode, useState } from "react";
 import { Button } from "../Button.tsx";
 import { say } from "../notices.tsx";
 import { useDragSession } from "../useDragSession.ts";
+import { type SliderChange, type SliderDrag, useSliderDrag } from "../useSliderDrag.ts";
 import { lastColors, noteColor } from "./lastColors.ts";
 
 /** A color that is being chosen: shown while something is dragged, kept when that ends. */
@@ -48,8 +49,6 @@ export function ColorPicker({
   const hsv = printHsv(held) === (kept && printHsv(kept)) || !kept ? held : kept;
   const [typed, setTyped] = useState<string | null>(null);
   const [change, setChange] = useState<ColorChange | null>(null);
-  const sliding = useRef<ColorChange | null>(null);
-  const ended = useRef<number | null>(null);
   const shown = change ? held : hsv;
   const choose = (text: string) => {
     setHeld(readHsv(text) ?? FALLBACK);
@@ -91,37 +90,25 @@ export function ColorPicker({
       );
     },
   });
-  const slide = (part: "hue" | "alpha", most: number) => {
-    const follow = (at: number) => {
-      const begun = sliding.current ?? begin();
-      sliding.current = begun;
-      const next = { ...shown, [part]: at / most };
-      setChange(begun);
-      setHeld(next);
-      begun.update(printHsv(next));
-      return begun;
-    };
+  const part = (name: "hue" | "alpha", most: number) => (): SliderChange => {
+    const begun = begin();
+    const before = hsv;
+    setChange(begun);
     return {
-      value: [Math.round(shown[part] * most)],
-      onValueChange: ([at = 0]: number[]) => {
-        // A key is told as an end first, and as a change after it.
-        if (at !== ended.current) follow(at);
-        ended.current = null;
+      follow: (at) => {
+        const next = { ...before, [name]: at / most };
+        setHeld(next);
+        begun.update(printHsv(next));
       },
-      onPointerCancel: () => {
-        sliding.current?.end(true);
-        sliding.current = null;
-        setChange(null);
-      },
-      onValueCommit: ([at = 0]: number[]) => {
-        follow(at).end(false);
-        sliding.current = null;
-        ended.current = at;
+      end: (cancelled) => {
+        begun.end(cancelled);
+        if (cancelled) setHeld(before);
         setChange(null);
       },
     };
   };
-  useEffect(() => () => sliding.current?.end(true), []);
+  const hue = useSliderDrag(part("hue", 1));
+  const opacity = useSliderDrag(part("alpha", 100));
   const pure = printHsv({ hue: shown.hue, saturation: 1, value: 1, alpha: 1 });
   const opaque = printHsv({ ...shown, alpha: 1 });
   const text = typed ?? (change ? printHsv(shown) : color);
@@ -174,13 +161,15 @@ export function ColorPicker({
         label="Hue"
         max={360}
         background="linear-gradient(to right, #f00, #ff0, #0f0, #0ff, #00f, #f0f, #f00)"
-        {...slide("hue", 1)}
+        at={hue.led ?? Math.round(shown.hue)}
+        slider={hue.slider}
       />
       <Bar
         label="Opacity"
         max={100}
         background={`linear-gradient(to right, transparent, ${opaque})`}
-        {...slide("alpha", 100)}
+        at={opacity.led ?? Math.round(shown.alpha * 100)}
+        slider={opacity.slider}
       />
       <div className="flex items-center gap-1.5">
         <span
@@ -228,18 +217,19 @@ function Bar({
   label,
   max,
   background,
-  ...slider
+  at,
+  slider,
 }: {
   readonly label: string;
   readonly max: number;
   readonly background: string;
-  readonly value: number[];
-  readonly onValueChange: (value: number[]) => void;
-  readonly onValueCommit: (value: number[]) => void;
+  readonly at: number;
+  readonly slider: SliderDrag["slider"];
 }): ReactNode {
   return (
     <Slider.Root
       {...slider}
+      value={[at]}
       max={max}
       className="relative flex h-4 touch-none items-center select-none"
     >
