@@ -279,8 +279,7 @@ describe("the curve room", () => {
 
   it("takes back what a slider did with Escape, and leaves it so until it is pressed again", async () => {
     await openRoom(page, server.url, "back(out)");
-    const line = () =>
-      page.$eval('[data-testid="curve-line"]', (each) => each.getAttribute("d"));
+    const line = () => page.$eval('[data-testid="curve-line"]', (each) => each.getAttribute("d"));
     const before = await line();
     const thumb = await page.waitForSelector('[aria-label="Overshoot, slider"]');
     const box = await thumb?.boundingBox();

@@ -77,13 +77,15 @@ export async function soughtIn(
 
 /** How far what an engine shows while it plays, past the end, is from a motion at the worst. */
 export async function playedIn(engine: Engine, motion: Motion): Promise<ShownDifference> {
-  const play = () => engine.ask<PlayedSample[]>(playScript(motion, engine.fastest));
-  let samples = await play();
-  // An engine that was busy drew hardly a frame: that says nothing of what leaves.
-  if (samples.length < 5) samples = await play();
-  const hair = engine.clock * playRate(motion, engine.fastest);
+  const play = (slower: number) =>
+    engine.ask<PlayedSample[]>(playScript(motion, engine.fastest, slower));
   // Without a graphics card WebKit draws what is large a few times a second.
   const fewest = engine.name === "WebKit" ? 2 : 5;
+  let samples = await play(1);
+  // An engine that was busy drew hardly a frame: that says nothing of what leaves.
+  if (samples.length < 5) samples = await play(1);
+  if (samples.length < fewest) samples = await play(6);
+  const hair = engine.clock * playRate(motion, engine.fastest);
   return comparePlayed(motion, samples, Math.max(hair, 0.1), fewest);
 }
 

@@ -13,9 +13,13 @@ const LONGEST = 1200;
 /** How many frames are compared on the way. */
 const FRAMES = 30;
 
-/** The script that plays a stage past its end and answers what was seen; see `stageScript`. */
-export function playScript(motion: Motion, fastest = Number.POSITIVE_INFINITY): string {
-  return `levitasPlayed(${playedUntil(motion)}, ${playRate(motion, fastest)}, ${FRAMES})`;
+/**
+ * The script that plays a stage past its end and answers what was seen; see `stageScript`.
+ *
+ * @param slower how many times as slowly as usual, for an engine that draws a few times a second
+ */
+export function playScript(motion: Motion, fastest = Number.POSITIVE_INFINITY, slower = 1): string {
+  return `levitasPlayed(${playedUntil(motion)}, ${playRate(motion, fastest) / slower}, ${FRAMES})`;
 }
 
 /** How many times as fast as it is a motion is played: what is long faster, as far as the engine is exact then. */

@@ -1,5 +1,6 @@
 import { compileStudy, stillTime } from "../../motion/index.ts";
 import { handoffNames } from "../names.ts";
+import { HTML_IN_SVG } from "./engineLimits.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 import { BACKGROUND_OPTION, stillWriter } from "./pictureFormats.ts";
 
@@ -52,6 +53,8 @@ export const stillFormat: HandoffFormat = {
     const svgAt = stillWriter(study, { fonts, figures, background: background !== "none" });
     return { text: svgAt(Number(time)), selectorOf };
   },
+  limits: (_, { as }) =>
+    as === "png" ? [] : [{ ...HTML_IN_SVG, cure: "Send it as PNG for those." }],
   picture: ({ scene }, { as, time, scale, background }) =>
     as === "png"
       ? {

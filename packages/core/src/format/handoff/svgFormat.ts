@@ -11,7 +11,7 @@ import {
   sequenceLimits,
   WITHIN_OPTION,
 } from "./cssOptions.ts";
-import { SMIL_CLOCK } from "./engineLimits.ts";
+import { HTML_IN_SVG, SMIL_CLOCK, smilTurnLimits } from "./engineLimits.ts";
 import { figureMarkup, scenePage, svgPage } from "./figureMarkup.ts";
 import type { HandoffFormat, HandoffLimit, HandoffOption } from "./handoffFormat.ts";
 
@@ -65,6 +65,7 @@ export const svgFormat: HandoffFormat = {
             what: "Some places strip styles out of SVG, and then it stands still.",
             cure: "Have it move by SMIL for those.",
           },
+          HTML_IN_SVG,
         ]
       : smilLimits(study),
   stage: (study, { text }) =>
@@ -92,7 +93,7 @@ function smilLimits(study: Study): HandoffLimit[] {
       what: "Without styles it has no letters of its own: words stand in those of the place.",
       cure: "Have it move by CSS where styles are kept.",
     });
-  limits.push(SMIL_CLOCK);
+  limits.push(...smilTurnLimits(motion), SMIL_CLOCK);
   limits.push({
     what: "It cannot know that somebody prefers reduced motion.",
     cure: "Send a still beside it.",

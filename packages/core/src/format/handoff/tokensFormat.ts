@@ -26,15 +26,27 @@ export const tokensFormat: HandoffFormat = {
     ),
   }),
   limits: (study) => {
-    const off = studyCurves(study).filter(({ curve }) => fitBezier(curve).error > OFF);
-    if (off.length === 0) return [];
+    const curves = studyCurves(study);
+    const off = curves.filter(({ curve }) => fitBezier(curve).error > OFF);
     const [first] = off;
     const names = off.length === 1 ? `“${first?.name}” is` : `${off.length} curves are`;
     return [
-      {
-        what: `${names} no cubic-bezier: tokens have the nearest one.`,
-        cure: "The exact curve is in the token's extension, and leaves with Curves.",
-      },
+      ...(off.length > 0
+        ? [
+            {
+              what: `${names} no cubic-bezier: tokens have the nearest one.`,
+              cure: "The exact curve is in the token's extension, and leaves with Curves.",
+            },
+          ]
+        : []),
+      ...(curves.length > 0
+        ? [
+            {
+              what: "A duration is an object of value and unit, as the format has it now: builders of its earlier drafts print “[object Object]” for it.",
+              cure: "Use a builder of the present format, or give yours a transform of durations.",
+            },
+          ]
+        : []),
     ];
   },
 };
