@@ -3,7 +3,12 @@ import { compileStudy } from "@levitas/core/motion";
 import { eachTween, type Study } from "@levitas/core/study";
 import type { Browser, Page } from "puppeteer-core";
 import { setKeyValue, setRest } from "../packages/core/src/edit/index.ts";
-import { demoStudies } from "../packages/core/src/testing/index.ts";
+import {
+  anyStudy,
+  cases,
+  demoStudies,
+  isEndlesslyLong,
+} from "../packages/core/src/testing/index.ts";
 import { launchBrowser } from "./harness/browser.ts";
 import { momentsIn } from "./harness/engineStage.ts";
 import { buildStage, compareStage, expectAlike } from "./harness/stage.ts";
@@ -53,6 +58,11 @@ const RULES: Readonly<Record<string, readonly [css: string, html: string]>> = {
     `<div class="card"></div>`,
   ],
 };
+/** Random studies in which something came in as a rule. */
+const ruled = Array.from({ length: cases(40, 240) }, (_, seed): [string, Study] => [
+  `random, seed ${seed}`,
+  anyStudy(seed),
+]).filter(([, study]) => study.figures.some(({ css }) => css) && !isEndlesslyLong(study));
 const MOMENTS = [0, 40, 130, 299, 380, 512, 641, 777, 890, 1010, 1205, 1700];
 
 /** The rules without those that a text says anew: what a person does who pastes it over the old ones. */
@@ -159,6 +169,7 @@ describe("CSS that was brought in and leaves as motion only", () => {
   it.each([
     ...Object.entries(RULES).map(([name, [css]]): [string, Study] => [name, broughtIn(css)]),
     ...demoStudies(),
+    ...ruled,
   ])("is proven on a page where its elements stand: %s", async (_, study) => {
     await buildStage(page, study, "css", { leaves: "motion" });
     const motion = compileStudy(study);

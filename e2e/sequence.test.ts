@@ -606,6 +606,7 @@ describe("sequences on the bench", () => {
     await value?.click({ count: 3 });
     await page.keyboard.type("0.25");
     await page.keyboard.press("Enter");
+    await frames(page, 2);
     expect((await stored()).sequence[1]).toMatchObject({
       tether: { to: "start", offset: 300 },
       figures: ["chip1"],

@@ -1,7 +1,12 @@
 import { compileStudy, type Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import { REDUCED_WAYS } from "../../packages/core/src/format/css/cssReduced.ts";
-import { anyStudy, cases, demoStudies } from "../../packages/core/src/testing/index.ts";
+import {
+  anyStudy,
+  cases,
+  demoStudies,
+  isEndlesslyLong,
+} from "../../packages/core/src/testing/index.ts";
 import { momentsIn, offIn, playedIn, soughtIn, stageIn } from "../harness/engineStage.ts";
 import { ENGINES, type Engine, type EngineName, openEngine } from "../harness/engines.ts";
 import { reducedMotion } from "../harness/reducedMotion.ts";
@@ -9,19 +14,6 @@ import { reducedMotion } from "../harness/reducedMotion.ts";
 /** What leaves as code and knows whether somebody prefers reduced motion. */
 const CODE = ["css", "page", "module", "react", "svg"] as const;
 const MOMENTS = 24;
-
-/** Whether something is skewed by nearly a right angle: then it is infinitely long, and so is every rounding. */
-function isEndlesslyLong(study: Study): boolean {
-  const motion = compileStudy(study);
-  const pose = new Float64Array(motion.slotCount);
-  return momentsIn(motion, 200).some((time) => {
-    motion.at(time, pose);
-    return study.figures.some((_, i) => {
-      const skew = pose[motion.slot(i, "skew")] as number;
-      return Math.abs(Math.cos((skew * Math.PI) / 180)) < 0.1;
-    });
-  });
-}
 
 const random = Array.from({ length: 100 }, (_, i) => i + 1)
   .map((seed): [string, Study] => [`random, seed ${seed}`, anyStudy(seed)])

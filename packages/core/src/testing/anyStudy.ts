@@ -49,7 +49,7 @@ export function anyStudy(seed: number): Study {
   const upTo = (n: number) => Math.floor(random() * n);
   const one = <T>(list: readonly T[]): T => list[upTo(list.length)] as T;
   const chance = (share: number) => random() < share;
-  const figures = anyFigures(upTo, one, chance);
+  const figures = anyFigures(upTo, one, chance).map((each, i) => withAnyRule(each, seed + i));
   const figureIds = figures.map(({ id }) => id);
   const ids: string[] = [];
   const keyIds: string[] = [];
@@ -236,6 +236,39 @@ function anyFigures(upTo: (n: number) => number, one: One, chance: (share: numbe
       }),
     );
   return figures;
+}
+
+/** A figure that came in as a rule of CSS, one of six; drawn by itself, so that nothing else is drawn otherwise. */
+function withAnyRule(each: Figure, seed: number): Figure {
+  const random = seededRandom(seed * 7919 + 5);
+  const chance = (share: number) => random() < share;
+  if (!chance(1 / 6)) return each;
+  return {
+    ...each,
+    css: {
+      selector: chance(0.5) ? `.${each.id}` : `main > .${each.id}:nth-child(2)`,
+      declarations: ["padding: 0", ...(chance(0.5) ? ["box-shadow: 0 1px 3px #0003"] : [])],
+      ...(chance(0.5) ? { isTransform: true as const } : {}),
+      ...(chance(0.5) ? { color: "background-color" as const } : {}),
+      apart: { x: 40, y: 40 },
+      rest: each.rest,
+      ...(chance(0.5)
+        ? {
+            kept: [
+              {
+                property: "letter-spacing",
+                frames: [
+                  { offset: 0, value: "0px" },
+                  { offset: 1, value: "4px", easing: "ease-in" },
+                ],
+                ...{ easing: "ease", duration: 400, delay: 50, iterations: null },
+                ...{ direction: "alternate" as const, fill: "both" as const },
+              },
+            ],
+          }
+        : {}),
+    },
+  };
 }
 
 /** Up to two followers that follow no circle: each follows a figure before it. */

@@ -8,6 +8,7 @@ export { bezier, figure, key, kiosk, tween } from "./build.ts";
 export { demoStudies, liveDemos } from "./demos.ts";
 export { anyEdit, EDIT_KINDS, type Law, type Tried, tryEdit } from "./edits/index.ts";
 export { frozen } from "./frozen.ts";
+export { isEndlesslyLong } from "./isEndlesslyLong.ts";
 export { mutated, mutatedText } from "./mutate.ts";
 export { readCurveOf } from "./readCurveOf.ts";
 export { cases, IS_WHOLE } from "./whole.ts";
