@@ -43,7 +43,7 @@ export function elementsOf({ rules, keyframes }: Sheet, unread: Unread[]): WebEl
       unread.push({
         place: `line ${rule.line}`,
         what: `${said} of ${rule.text}`,
-        why: "no animation is said of what it is about",
+        why: "no animation is declared for these elements",
       });
   }
   for (const [name, { line }] of keyframes)
