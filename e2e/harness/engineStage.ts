@@ -37,12 +37,11 @@ export async function stageIn(
   const settings = { ...initialSettings(format, study), ...chosen };
   const handoff = format.write(study, settings, {});
   await engine.show(format.stage(study, handoff, { isReduced }, settings));
-  if (isReduced) await engine.ask(onlyPlaying(settings.reduced));
-  await engine.ask(
-    stageScript(handoff.selectorOf ?? {})
-      .trim()
-      .replace(/;$/, ""),
-  );
+  const script = stageScript(handoff.selectorOf ?? {})
+    .trim()
+    .replace(/;$/, "");
+  // In one question: what a page does as its animations begin must not come between.
+  await engine.ask(isReduced ? `(${onlyPlaying(settings.reduced)}, ${script})` : script);
 }
 
 /** Leaves what is held still as it is found; what stands at once as it ends, or at rest, plays nothing at all. */

@@ -1,6 +1,10 @@
 import { compileStudy, type Motion } from "@levitas/core/motion";
 import { CHANNELS, type Figure, type Study } from "@levitas/core/study";
-import { type CssReduced, FADES } from "../../packages/core/src/format/css/cssReduced.ts";
+import {
+  type CssReduced,
+  FADES,
+  HELD_AFTER,
+} from "../../packages/core/src/format/css/cssReduced.ts";
 
 /** A motion with some of what it says replaced. */
 function instead(motion: Motion, other: Partial<Motion>): Motion {
@@ -21,7 +25,8 @@ export function reducedMotion(study: Study, way: CssReduced): Motion {
     const { duration, endless } = whole;
     return instead(compileStudy({ ...study, sequence: [] }), { duration, endless });
   }
-  const last = whole.at(whole.duration, new Float64Array(whole.slotCount));
+  const held = whole.duration + HELD_AFTER;
+  const last = whole.at(held, new Float64Array(whole.slotCount));
   // What stands on a card that turns over is hidden and shown by that, which is no fade.
   const standsOnTurning = ({ parent }: Figure): boolean => {
     const above = study.figures.find(({ id }) => id === parent);
@@ -36,7 +41,7 @@ export function reducedMotion(study: Study, way: CssReduced): Motion {
   const fades = CHANNELS.filter(({ id }) => FADES.has(id === "visible" ? "visibility" : id));
   return instead(whole, {
     at: (time, out) => {
-      if (way === "end") return whole.at(whole.duration, out);
+      if (way === "end") return whole.at(held, out);
       whole.at(time, out);
       const now = out.slice();
       out.set(last);

@@ -11,6 +11,9 @@ import { type CssRule, keyframesText } from "./cssRule.ts";
 export const REDUCED_WAYS = ["as-it-is", "end", "rest", "fade"] as const;
 export type CssReduced = (typeof REDUCED_WAYS)[number];
 
+/** So long after its end a motion is what stays, ms; at the very end a rounding would decide what is seen. */
+export const HELD_AFTER = 0.5;
+
 /** What changes without anything moving. */
 export const FADES: ReadonlySet<string> = new Set(["opacity", "color", "visibility"]);
 
@@ -33,8 +36,8 @@ export function reducedText(
           ? ["animation: none;"]
           : [
               `animation-play-state: ${animations.map((each) => (runs(each) ? "running" : "paused")).join(", ")};`,
-              // Held at the study's end.
-              `animation-delay: ${animations.map((each) => `${cssNumber(each.delay - (runs(each) ? 0 : duration))}ms`).join(", ")};`,
+              // Held just past the study's end.
+              `animation-delay: ${animations.map((each) => `${cssNumber(each.delay - (runs(each) ? 0 : duration + HELD_AFTER))}ms`).join(", ")};`,
             ];
       return `${playingSelector(selector, begins)} {\n  ${lists.join("\n  ")}\n}`;
     });

@@ -296,7 +296,7 @@ describe("CSS of named curves and own selectors", () => {
   });
 
   it.each([
-    ["end", "animation-play-state: paused;", "animation-delay: -400ms;"],
+    ["end", "animation-play-state: paused;", "animation-delay: -400.5ms;"],
     ["rest", "animation: none;", "animation: none;"],
   ])(
     "stands still for people who prefer reduced motion, if that is chosen: %s",

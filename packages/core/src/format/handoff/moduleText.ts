@@ -4,7 +4,7 @@ import type { CssHandoff } from "../css/css.ts";
 import { type CssAnimation, placesOf } from "../css/cssAnimation.ts";
 import { around, type CssBegin, ON_LOAD, PLAYING } from "../css/cssBegins.ts";
 import { cssNumber } from "../css/cssNumber.ts";
-import { type CssReduced, isFade } from "../css/cssReduced.ts";
+import { type CssReduced, HELD_AFTER, isFade } from "../css/cssReduced.ts";
 import { jsLineComment, jsLiteral } from "../escape.ts";
 
 /** Added to the end of the search, so that a cue exactly at the end is included, ms. */
@@ -139,7 +139,7 @@ const WAYS: Readonly<
     ...{ said: "what fades; all else stands as it ends", more: ", fades?: 1", isStill: false },
     made: `        if (calm && !fades) {
           made.pause();
-          made.currentTime = duration;
+          made.currentTime = over;
           held.push(made);
           return [];
         }
@@ -151,7 +151,14 @@ const WAYS: Readonly<
 export function moduleRuntime({ reduced, begins }: ModuleOptions): string {
   const { said, parts = "parts", frames = "frames", made = "", isStill } = WAYS[reduced];
   const last = reduced === "fade" ? ", fades" : reduced === "as-it-is" ? ", calmed" : "";
-  return `
+  const over =
+    reduced === "as-it-is"
+      ? ""
+      : `
+/** Just past the end, ms: what stays is there. */
+const over = duration + ${HELD_AFTER};
+`;
+  return `${over}
 /**
  * @typedef {object} Options
  * @property {boolean | "auto"} [reduced] ${said}; "auto" asks what the person prefers
@@ -220,7 +227,7 @@ ${made}        return made;
       return clock.finished;
     },
     play: () => {
-${isStill ? "      if (calm) return player.seek(duration);\n" : ""}      if (clock.playState === "finished") player.seek(0);
+${isStill ? "      if (calm) return player.seek(over);\n" : ""}      if (clock.playState === "finished") player.seek(0);
       for (const each of every) each.play();
     },
     pause: () => every.forEach((each) => each.pause()),
@@ -243,10 +250,10 @@ ${isStill ? STILL : ""}  return player;
 ${begins.when === "load" ? "" : beginText(begins, isStill)}`;
 }
 
-/** What stands still does so at the study's end. */
+/** What stands still does so as the study ends. */
 const STILL = `  if (calm) {
     player.pause();
-    player.seek(duration);
+    player.seek(over);
   }
 `;
 
