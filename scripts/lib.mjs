@@ -17,28 +17,42 @@ export function run(program, args, options = {}) {
 }
 
 /**
- * Installs exactly what package-lock.json names, unless that was done already. `npm ci` never rewrites the lock
- * file, so a start leaves the checkout as it was.
+ * Installs exactly what package-lock.json names, unless that was done already: all of it, or what building and serving
+ * need. `npm ci` never rewrites the lock file, so a start leaves the checkout as it was.
+ *
+ * @param needed "all", or "serve": what only tests and checks need is left out
+ * @param step what is said before, such as "Step 1 of 3: "
  */
-export function ensureInstalled() {
+export function ensureInstalled(needed = "all", step = "") {
   const [major, minor] = process.versions.node.split(".").map(Number);
   if (major < 20 || (major === 20 && minor < 19))
-    fail(`Levitas needs Node 20.19 or newer; this is ${process.version}.`);
+    fail(
+      `Levitas needs Node 20.19 or newer; this is ${process.version} (${process.execPath}). Install a newer one from your system's packages or nodejs.org, and start again.`,
+    );
   const lock = hashOf([join(ROOT, "package-lock.json")]);
-  if (readNote("installed") === lock) return;
-  console.log("Installing packages. The database driver may be compiled here; that takes minutes.");
-  const result = spawnSync("npm", ["ci", "--no-audit", "--no-fund"], {
+  const noted = readNote("installed");
+  if (noted === lock || (needed === "serve" && noted === `${lock} serve`)) return;
+  console.log(`${step}installing packages, a minute or so …`);
+  const left = needed === "serve" ? ["--omit=dev"] : [];
+  const result = spawnSync("npm", ["ci", "--no-audit", "--no-fund", ...left], {
     cwd: ROOT,
     stdio: "inherit",
   });
   if (result.error)
     fail(`npm could not be started (${result.error.message}). Install npm, which comes with Node.`);
-  if (result.status !== 0) fail("npm ci failed; what it printed above says why.");
-  writeNote("installed", lock);
+  if (result.status !== 0)
+    fail(
+      "The packages could not be installed; what npm printed above says why. They come from the registry that `npm config get registry` names: it has to be reachable.",
+    );
+  writeNote("installed", needed === "serve" ? `${lock} serve` : lock);
 }
 
-/** Builds core, command line, server and web app, unless their sources are as they were built. */
-export function ensureBuilt() {
+/**
+ * Builds core, command line, server and web app, unless their sources are as they were built.
+ *
+ * @param step what is said before, such as "Step 2 of 3: "
+ */
+export function ensureBuilt(step = "") {
   const sources = hashOf([
     ...filesIn("packages/core/src"),
     ...filesIn("apps/cli/src"),
@@ -55,9 +69,11 @@ export function ensureBuilt() {
   const built = [SERVER, "apps/web/dist/index.html", "apps/cli/dist/main.js"];
   const there = built.every((file) => existsSync(join(ROOT, file)));
   if (there && readNote("built") === sources) return;
-  console.log("Building.");
+  const say = (what) => console.log(`${step}${what} …`);
+  say("building the core, the command line and the server");
   run("tsc", ["-b"]);
   bundleServer();
+  say("building the web app");
   run("vite", ["build", "--logLevel", "warn"], { cwd: join(ROOT, "apps/web") });
   writeNote("built", sources);
 }
@@ -65,9 +81,9 @@ export function ensureBuilt() {
 /** The server in one file: reading its parts from two thousand takes a second and a half longer at every start. */
 export const SERVER = "apps/server/dist/levitas.js";
 
-/** Packages that stay as they are: one is compiled, others read files of their own or are asked for only if they are there. */
+/** Packages that stay as they are: one has a binary beside it, others read files of their own or are asked for only if they are there. */
 const NOT_BUNDLED = [
-  ...["better-sqlite3", "css-tree", "pino", "pino-http"],
+  ...["libsql", "css-tree", "pino", "pino-http"],
   ...["@nestjs/microservices", "@nestjs/microservices/*", "@nestjs/websockets/*"],
   ...["class-transformer/storage", "@fastify/static"],
 ];

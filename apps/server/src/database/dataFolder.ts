@@ -1,7 +1,7 @@
 import { mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import Database from "better-sqlite3";
 import { codeOf, StartError } from "../startError.ts";
+import { SqliteFile } from "./driver.ts";
 
 /** How much space is held back, so that something can be deleted on a full disk, bytes. */
 const RESERVE = 4 * 1024 * 1024;
@@ -15,7 +15,7 @@ export class DataFolder {
 
   private constructor(
     readonly path: string,
-    private readonly lock: Database.Database,
+    private readonly lock: SqliteFile,
   ) {
     this.reserve = join(path, "reserve");
     this.holdReserve();
@@ -24,12 +24,12 @@ export class DataFolder {
   /** Takes the folder, made if it is missing. Throws StartError where it cannot be had. */
   static open(path: string): DataFolder {
     const owner = join(path, "server.pid");
-    let lock: Database.Database | undefined;
+    let lock: SqliteFile | undefined;
     try {
       mkdirSync(path, { recursive: true });
-      lock = new Database(join(path, "server.lock"), { timeout: 0 });
+      lock = new SqliteFile(join(path, "server.lock"), { timeout: 0 });
       // Nothing is written into it: a full disk must not keep the server from starting.
-      lock.pragma("journal_mode = MEMORY");
+      lock.exec("PRAGMA journal_mode = MEMORY");
       lock.exec("BEGIN EXCLUSIVE");
     } catch (error) {
       lock?.close();

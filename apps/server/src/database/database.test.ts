@@ -13,10 +13,10 @@ import {
 import { type AddressInfo, createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
-import Database from "better-sqlite3";
 import { readSettings } from "../settings.ts";
 import { MIGRATIONS, openDatabase } from "./database.ts";
 import { DataFolder } from "./dataFolder.ts";
+import { SqliteFile } from "./driver.ts";
 
 const ROOT = resolve(import.meta.dirname, "../../../..");
 
@@ -29,8 +29,8 @@ describe("the database", () => {
 
   it("keeps a write-ahead log that is synced at every commit", () => {
     const db = openDatabase(folder);
-    expect(db.$client.pragma("journal_mode", { simple: true })).toBe("wal");
-    expect(db.$client.pragma("synchronous", { simple: true })).toBe(2);
+    expect(db.$client.pragmaValue("journal_mode")).toBe("wal");
+    expect(db.$client.pragmaValue("synchronous")).toBe(2);
     db.$client.close();
   });
 
@@ -83,7 +83,7 @@ describe("a database that cannot be used", () => {
     rmSync(folder, { recursive: true, force: true });
   });
   const change = (sql: string) => {
-    const raw = new Database(file);
+    const raw = new SqliteFile(file);
     raw.exec(sql);
     raw.close();
   };

@@ -1,16 +1,14 @@
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";
-import Database from "better-sqlite3";
-import { type BetterSQLite3Database, drizzle } from "drizzle-orm/better-sqlite3";
-import { migrate } from "drizzle-orm/better-sqlite3/migrator";
 import { readMigrationFiles } from "drizzle-orm/migrator";
 import { getTableConfig } from "drizzle-orm/sqlite-core";
 import { ROOT } from "../settings.ts";
 import { codeOf, StartError } from "../startError.ts";
+import { type Drizzle, drizzleOn, SqliteFile } from "./driver.ts";
 import * as schema from "./schema.ts";
 
 /** The open database. */
-export type Db = BetterSQLite3Database<typeof schema> & { readonly $client: Database.Database };
+export type Db = Drizzle;
 
 /** Injection token of the database. */
 export const DATABASE = Symbol("database");
@@ -32,19 +30,18 @@ const LARGEST_CHECKED = 1024 ** 3;
  */
 export function openDatabase(folder: string, migrations = MIGRATIONS): Db {
   const file = join(folder, "levitas.db");
-  let client: Database.Database | undefined;
+  let client: SqliteFile | undefined;
   try {
     mkdirSync(folder, { recursive: true });
-    client = new Database(file);
+    client = new SqliteFile(file);
     client.pragma("busy_timeout = 5000");
     refuseNewer(client, file, migrations);
     refuseDamaged(client, file);
     client.pragma("journal_mode = WAL");
     client.pragma("synchronous = FULL");
     client.pragma("foreign_keys = ON");
-    const db = drizzle(client, { schema });
     if (needsMigration(client, migrations)) backup(client, folder);
-    migrate(db, { migrationsFolder: migrations });
+    const db = drizzleOn(client, migrations);
     refuseOtherColumns(client, file);
     return db;
   } catch (error) {
@@ -80,10 +77,11 @@ function damaged(file: string, detail: string): StartError {
   );
 }
 
-function refuseDamaged(client: Database.Database, file: string): void {
+function refuseDamaged(client: SqliteFile, file: string): void {
   if (statSync(file).size > LARGEST_CHECKED) return;
-  const [first] = client.pragma("quick_check(1)") as { quick_check: string }[];
-  if (first && first.quick_check !== "ok") throw damaged(file, first.quick_check.slice(0, 200));
+  const [first] = client.pragma("quick_check(1)");
+  if (first && first.quick_check !== "ok")
+    throw damaged(file, String(first.quick_check).slice(0, 200));
 }
 
 /** The migrations this program has. */
@@ -91,16 +89,16 @@ function ownMigrations(migrations: string) {
   return readMigrationFiles({ migrationsFolder: migrations });
 }
 
-function hasTable(client: Database.Database, name: string): boolean {
+function hasTable(client: SqliteFile, name: string): boolean {
   return client.prepare("SELECT 1 FROM sqlite_master WHERE name = ?").get(name) !== undefined;
 }
 
 /** A database to which a newer program added steps is none of ours: writing it would cut what we do not know. */
-function refuseNewer(client: Database.Database, file: string, migrations: string): void {
+function refuseNewer(client: SqliteFile, file: string, migrations: string): void {
   const known = ownMigrations(migrations);
   const last = known.at(-1)?.folderMillis ?? 0;
   const isNewer =
-    (client.pragma("user_version", { simple: true }) as number) > 0 ||
+    Number(client.pragmaValue("user_version")) > 0 ||
     (hasTable(client, "__drizzle_migrations") &&
       client.prepare("SELECT 1 FROM __drizzle_migrations WHERE created_at > ?").get(last) !==
         undefined);
@@ -114,20 +112,20 @@ function newer(file: string): StartError {
 }
 
 /** What the schema says has to be there, and no more. */
-function refuseOtherColumns(client: Database.Database, file: string): void {
+function refuseOtherColumns(client: SqliteFile, file: string): void {
   for (const table of Object.values(schema)) {
     const { name, columns } = getTableConfig(table);
     const wanted = new Set(columns.map((column) => column.name));
-    const found = client.pragma(`table_info(${name})`) as { name: string }[];
+    const found = client.pragma(`table_info(${name})`);
     const missing = [...wanted].filter((each) => !found.some((column) => column.name === each));
     if (missing.length > 0)
       throw damaged(file, `the table ${name} has no column ${missing.join(", ")}`);
-    if (found.some((column) => !wanted.has(column.name))) throw newer(file);
+    if (found.some((column) => !wanted.has(String(column.name)))) throw newer(file);
   }
 }
 
 /** Whether a database that is in use already has migrations before it. */
-function needsMigration(client: Database.Database, migrations: string): boolean {
+function needsMigration(client: SqliteFile, migrations: string): boolean {
   if (!hasTable(client, "__drizzle_migrations")) return false;
   const last = client.prepare("SELECT max(created_at) AS at FROM __drizzle_migrations").get() as {
     at: number | null;
@@ -136,7 +134,7 @@ function needsMigration(client: Database.Database, migrations: string): boolean 
 }
 
 /** Copies the database in one consistent piece; the oldest copies go. */
-function backup(client: Database.Database, folder: string): void {
+function backup(client: SqliteFile, folder: string): void {
   const backups = join(folder, "backups");
   mkdirSync(backups, { recursive: true });
   const name = `before-migration-${new Date().toISOString().replaceAll(":", "-")}.db`;

@@ -1,6 +1,6 @@
 import { join } from "node:path";
 import { firstStudy, type Study } from "@levitas/core/study";
-import Database from "better-sqlite3";
+import { SqliteFile } from "../database/driver.ts";
 import { type Answer, send, startTestServer, type TestServer } from "../testing/testServer.ts";
 
 let ids = 0;
@@ -24,7 +24,7 @@ describe("studies over HTTP", () => {
 
   /** Runs SQL beside the server; answers the first row of a SELECT. */
   const change = (sql: string, ...values: unknown[]): unknown => {
-    const file = new Database(join(server.data, "levitas.db"));
+    const file = new SqliteFile(join(server.data, "levitas.db"));
     try {
       const statement = file.prepare(sql);
       return statement.reader ? statement.get(...values) : statement.run(...values);
