@@ -164,7 +164,7 @@ describe("curves in the Bench", () => {
       await page.keyboard.type("Pass swings in");
       await page.keyboard.press("Enter");
       const drawn = await curveText(page);
-      await press(page, "Keep as own curve");
+      await press(page, "Save to my curves");
       await page.waitForSelector('[aria-label="Save state"][data-state="saved"]');
       await press(page, "Race it");
       await page.waitForSelector('[data-racer="A"]');

@@ -1,5 +1,9 @@
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import type { Study } from "@levitas/core/study";
-import type { Browser, BrowserContext, Page } from "puppeteer-core";
+import type { Browser, BrowserContext, ElementHandle, Page } from "puppeteer-core";
+import { demoStudies } from "../packages/core/src/testing/index.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { handoffText, openHandoff, proven } from "./harness/handoffRoom.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
@@ -148,6 +152,30 @@ describe("bringing in motion", () => {
     await dropped(JSON.stringify({ ...whole, name: "Dropped whole" }), "study.json");
     await page.waitForSelector('[aria-label="Save state"]');
     expect((await studyAt()).name).toBe("Dropped whole");
+  });
+
+  it("takes a whole study by the same door, from a file or as a text, and says on the bench where it goes", async () => {
+    const [, buoy] = demoStudies().find(([name]) => name.includes("Buoy")) ?? [];
+    const file = join(mkdtempSync(join(tmpdir(), "levitas-bring-")), "buoy.json");
+    writeFileSync(file, JSON.stringify({ ...buoy, name: "From a file" }));
+    await page.goto(server.url);
+    await page.locator("button ::-p-text(Bring in…)").click();
+    const input = await page.waitForSelector('input[aria-label="File to bring in"]');
+    await (input as ElementHandle<HTMLInputElement>).uploadFile(file);
+    await page.waitForSelector('[aria-label="Save state"]');
+    expect((await studyAt()).name).toBe("From a file");
+    await page.goto(server.url);
+    await page.locator("button ::-p-text(Bring in…)").click();
+    await page.waitForSelector('[aria-label="Text to bring in"]');
+    await typed(JSON.stringify({ ...buoy, name: "As a text", figures: [{ id: 5 }] }));
+    // What is wrong with one is said with its place.
+    await page.waitForSelector("[data-notice]");
+    await open("Boarding pass");
+    await dropped(JSON.stringify(buoy), "buoy.json");
+    const alert = await page.waitForSelector('[role="dialog"] [role="alert"]');
+    expect(await alert?.evaluate((each) => each.textContent)).toContain("on the Studies page");
+    await page.keyboard.press("Escape");
+    await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
   });
 
   it("puts what is dropped on the bench onto a figure that is chosen, as one step back", async () => {

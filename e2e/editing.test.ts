@@ -108,7 +108,7 @@ describe("working on the bench", () => {
       await hotkey("Space");
       await page.waitForSelector('button[aria-label="Play"]');
       expect(await textOf(page, TIME)).toBe("1800");
-      await press(page, "Swing: play forth and back");
+      await press(page, "Alternate: play forth and back");
       await type(TIME, "1750");
       await hotkey("Space");
       await frames(page, 25);

@@ -140,7 +140,7 @@ describe("the curves", () => {
 
   it("keeps, renames, duplicates and deletes curves of one's own, with undo", async () => {
     await page.type('[aria-label="Find a curve"]', "expo out");
-    await menu("More for Expo out", "Keep as own curve");
+    await menu("More for Expo out", "Save to my curves");
     await waitFor(async () => (await textOf(page, NOTICE)).includes("Kept “Expo out”"));
     expect((await stored())[0]).toMatchObject({ name: "Expo out", notation: "expo(out)" });
     await menu("More for Expo out own", "Rename");
@@ -171,7 +171,7 @@ describe("the curves", () => {
       await field?.click({ count: 3 });
       await page.keyboard.type("Barrier lifts");
       await page.keyboard.press("Enter");
-      await press(page, "Keep as own curve");
+      await press(page, "Save to my curves");
       await page.waitForSelector('[aria-label="Save state"][data-state="saved"]');
       await page.type("::-p-aria([name='Tags'])", "pier, barrier");
       await page.type("::-p-aria([name='Notes'])", "For the car deck.");
@@ -345,7 +345,7 @@ describe("the curves", () => {
       expect(await racing()).toBe("back(out)");
       await dragBy(page, '[aria-label="Overshoot"]', { x: 40, y: 0 });
       expect(await racing()).toMatch(/^back\(out, overshoot: 3\d%\)$/);
-      await menu("More for racer C", "Keep as own curve");
+      await menu("More for racer C", "Save to my curves");
       await waitFor(async () => (await stored())[0]?.name === "Back out");
       expect((await stored())[0]?.notation).toMatch(/^back\(out, overshoot: 3\d%\)$/);
       // It is still there after a way to another screen and back.

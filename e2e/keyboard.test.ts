@@ -145,10 +145,10 @@ describe("the keyboard alone", () => {
     const second = study.sequence[1]?.id ?? "";
     await tabTo(`[data-block-row="${second}"] button`);
     await press("Enter");
-    await tabTo('button[title="What it hangs on"]');
+    await tabTo('button[title="What it is tethered to"]');
     await press("Enter");
-    await page.waitForSelector('[aria-label="Find something to hang it on"]');
-    await tabTo('[aria-label="Find something to hang it on"]');
+    await page.waitForSelector('[aria-label="Find something to tether it to"]');
+    await tabTo('[aria-label="Find something to tether it to"]');
     await type("start of the study");
     study = await stored();
     expect(study.sequence.find(({ id: each }) => each === second)?.tether.to).toBe("start");

@@ -57,7 +57,7 @@ describe("Live", () => {
 
   it("builds the tide dial's answer in three clicks, and shows it answer, interrupted and the short way", async () => {
     const id = await open("tide-dial");
-    expect(await textOf(page, '[aria-label="Responses"]')).toContain("Nothing answers yet");
+    expect(await textOf(page, '[aria-label="Answers"]')).toContain("Nothing answers yet");
     await named("Make something answer");
     await click(320, 60);
     await named("Needle turns to the pointer");
@@ -133,7 +133,7 @@ describe("Live", () => {
     const changed = await storedDocument(app.url, id);
     expect(changed.live?.responses[0]?.how.curve).toMatchObject({ kind: "cubic-bezier" });
     await expectShown(changed);
-    await named("Set down as keys");
+    await named("Turn into keys");
     await page.waitForSelector("[data-figure-row]");
     await waitUntilSaved(page);
     const down = await storedDocument(app.url, id);

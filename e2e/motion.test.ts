@@ -459,7 +459,7 @@ describe("keyframed motion on the bench", () => {
     await click('[data-figure="ferry"]');
     const before = compileStudy(await stored());
     const ferry = before.figureIndex("ferry");
-    await button("Part x and y");
+    await button("Split x and y");
     const parted = compileStudy(await stored());
     await button("Join x and y");
     await page.waitForSelector("[data-space-point]");
@@ -489,7 +489,7 @@ describe("keyframed motion on the bench", () => {
       await button("Add figure");
       await item("Ball");
       await button("More for Ball");
-      await item("Give it the copied motion");
+      await item("Paste motion");
       const study = await stored();
       const motion = compileStudy(study);
       const [pass, ball] = ["Pass", "Ball"].map((name) =>
@@ -613,8 +613,8 @@ describe("keyframed motion on the bench", () => {
       // The copy has a motion of its own.
       expect(keysOf(study, "Pass 2", "y")).toEqual(keysOf(study, "Pass", "y"));
       await button("More for Pass 2");
-      await item("Dress…");
-      await page.waitForSelector("::-p-xpath(//h2[starts-with(., 'Dress')])");
+      await item("Appearance…");
+      await page.waitForSelector("::-p-xpath(//h2[starts-with(., 'Appearance')])");
       // The panel has its place once it has been measured.
       await frames(page, 12);
       const title = await page.waitForSelector(
@@ -721,8 +721,8 @@ describe("keyframed motion on the bench", () => {
       expect(await audit(page)).toEqual([]);
       await page.keyboard.press("Escape");
       await button("More for Pass");
-      await item("Dress…");
-      await page.waitForSelector("::-p-xpath(//h2[starts-with(., 'Dress')])");
+      await item("Appearance…");
+      await page.waitForSelector("::-p-xpath(//h2[starts-with(., 'Appearance')])");
       await frames(page, 12);
       expect(await audit(page)).toEqual([]);
       await page.keyboard.press("Escape");

@@ -206,8 +206,8 @@ describe("sequences on the bench", () => {
     await press(page, "In list order");
     await field("From one to the next", "60");
     await page.keyboard.press("Escape");
-    await bar("What it hangs on");
-    const find = await page.waitForSelector('[aria-label="Find something to hang it on"]');
+    await bar("What it is tethered to");
+    const find = await page.waitForSelector('[aria-label="Find something to tether it to"]');
     await find?.type("end of falls");
     await press(page, "End of Falls");
     await field("Later by", "40");
@@ -280,7 +280,7 @@ describe("sequences on the bench", () => {
     await arrange();
     const contended = async (name: string) =>
       (await stopsOf(page, { block: name })).map(({ words }) => words).join();
-    expect(await contended("First")).toContain("contended from 400 ms to 600 ms");
+    expect(await contended("First")).toContain("overlaps from 400 ms to 600 ms");
     await press(page, "1 overlap");
     await press(page, "Shift the later");
     await page.waitForSelector('::-p-xpath(//button[.="1 overlap"])', { hidden: true });
@@ -685,7 +685,7 @@ describe("sequences on the bench", () => {
     );
     expect(await opacityOf("chip1")).toBeCloseTo(0.2, 2);
     expect((await stored()).followers).toEqual([]);
-    await press(page, "Leave it");
+    await press(page, "Cancel");
     await frames(page, 2);
     expect(await opacityOf("chip1")).toBeCloseTo(1, 2);
     await press(page, "More for Lane 1");

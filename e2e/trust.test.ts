@@ -79,7 +79,7 @@ describe("what somebody relies on", () => {
       await dragFrom(page, at, { x: -24, y: 18 }, { steps: 6 });
       await frames(page, 2);
       expect(await page.evaluate(() => String(getSelection()))).toBe("");
-      expect(await page.$('[role="dialog"][aria-label="Bring in motion"]')).toBeNull();
+      expect(await page.$('[aria-label="Text to bring in"]')).toBeNull();
     }
   });
 

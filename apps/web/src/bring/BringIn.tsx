@@ -6,6 +6,7 @@ import { Dialog } from "radix-ui";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Button } from "../ui/Button.tsx";
 import { numberLabel } from "../ui/numberLabel.ts";
+import { isStudyText } from "./isStudyText.ts";
 import { readAside } from "./readAside.ts";
 
 /** Reading waits until typing rests, ms. */
@@ -25,6 +26,7 @@ export function BringIn({
   given,
   name,
   take,
+  takeStudy,
   close,
 }: {
   /** What it goes into; its figures are offered. */
@@ -34,6 +36,8 @@ export function BringIn({
   /** Of the file, if it was one. */
   name: string;
   take: (study: Study, said: string) => void | Promise<void>;
+  /** Takes a whole study, where one can be opened. */
+  takeStudy?: (file: File) => Promise<void>;
   close: () => void;
 }): ReactNode {
   const [text, setText] = useState(given);
@@ -42,10 +46,19 @@ export function BringIn({
   const [busy, setBusy] = useState(false);
   const [onto, setOnto] = useState<readonly (string | null)[]>([]);
   const file = useRef<HTMLInputElement>(null);
+  const latest = useRef({ takeStudy, close });
+  latest.current = { takeStudy, close };
   useEffect(() => {
     setFound(null);
     setFault("");
     if (text.trim() === "") return;
+    if (isStudyText(text)) {
+      const { takeStudy: takeIt, close: closeIt } = latest.current;
+      if (!takeIt) return setFault("This is a whole study. Bring it in on the Studies page.");
+      closeIt();
+      void takeIt(new File([text], name || "The pasted study"));
+      return;
+    }
     const stop = new AbortController();
     setBusy(true);
     const timer = setTimeout(async () => {
@@ -61,7 +74,7 @@ export function BringIn({
       stop.abort();
       setBusy(false);
     };
-  }, [text, study]);
+  }, [text, study, name]);
   const put = () => {
     if (!found) return;
     const next = bringInto(study, found, onto, () => nanoid(8));
@@ -82,10 +95,11 @@ export function BringIn({
           className="fixed top-[8vh] left-1/2 z-50 flex max-h-[84vh] w-[min(860px,94vw)] -translate-x-1/2 flex-col gap-3 overflow-hidden rounded-xl border border-edge/50 bg-raised p-4 text-[13px] outline-none"
         >
           <div className="flex items-baseline gap-3">
-            <Dialog.Title className="text-[15px] font-semibold">Bring in motion</Dialog.Title>
+            <Dialog.Title className="text-[15px] font-semibold">Bring in</Dialog.Title>
             <p className="truncate text-muted">
               {name ||
-                "CSS, Web Animations as JSON, an SVG that moves, a table of frames, or tokens"}
+                (takeStudy ? "A study, " : "") +
+                  "CSS, Web Animations as JSON, an SVG that moves, a table of frames, or tokens"}
             </p>
           </div>
           <div className="flex min-h-0 gap-4">

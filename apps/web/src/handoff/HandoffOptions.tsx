@@ -53,12 +53,12 @@ export function HandoffOptions({
     (settings.leaves === "motion" ? css?.selector : undefined) ?? classes?.[id] ?? "";
   return (
     <aside
-      aria-label="How it leaves"
+      aria-label="Options"
       className="flex w-82 shrink-0 flex-col gap-3.5 overflow-y-auto border-l border-rule p-3.5 text-[12.5px]"
     >
       {choosesFigures ? (
         <Part
-          title="What goes along"
+          title="Figures"
           actions={
             <>
               <Button
@@ -167,7 +167,7 @@ export function HandoffOptions({
         <p className="text-muted">There is nothing to choose here: all of the study leaves.</p>
       ) : null}
       {weight ? (
-        <Part title="How heavy">
+        <Part title="Cost">
           <Figure
             label="off the main thread"
             text={`${weight.offMainThread} of ${weight.animations} animations`}

@@ -31,7 +31,7 @@ export function useEntryMenu(entry: Entry): {
     );
   else
     items.push({
-      text: "Keep as own curve",
+      text: "Save to my curves",
       onSelect: () => keep({ name: title, curve, tags: [], notes: "", duration: 800 }),
     });
   const finish = (typed: string) => {

@@ -9,7 +9,6 @@ import { Nav } from "../shell/Nav.tsx";
 import { Button } from "../ui/Button.tsx";
 import { SearchIcon } from "../ui/icons.tsx";
 import { Segmented } from "../ui/Segmented.tsx";
-import { ImportButton } from "./ImportButton.tsx";
 import { NewStudyMenu } from "./NewStudyMenu.tsx";
 import { StudyGrid } from "./StudyGrid.tsx";
 import { useImport } from "./useImport.ts";
@@ -38,7 +37,6 @@ export function StudiesPage(): ReactNode {
         actions={
           <>
             <Button onClick={() => bring()}>Bring in…</Button>
-            <ImportButton />
             <NewStudyMenu />
           </>
         }

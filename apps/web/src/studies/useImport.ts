@@ -1,6 +1,7 @@
 import { faultText } from "@levitas/core/fault";
 import { useCallback } from "react";
 import { useNavigate } from "react-router";
+import { isStudyText } from "../bring/isStudyText.ts";
 import { say, sayFault } from "../ui/notices.tsx";
 import { sayFaults } from "../ui/sayFaults.ts";
 import { useStudyActions } from "./useStudies.ts";
@@ -10,7 +11,7 @@ export function useImport() {
   const navigate = useNavigate();
   const { create } = useStudyActions();
   const { mutate } = create;
-  const take = useCallback(
+  const takeFile = useCallback(
     async (file: File): Promise<void> => {
       // The checks weigh more than the rest of this screen, so they come when they are needed.
       const { mendStudy, readStudyText } = await import("@levitas/core/shape");
@@ -40,11 +41,12 @@ export function useImport() {
     },
     [mutate, navigate],
   );
+  const take = useCallback((file: File) => takeFile(file).catch(sayFault), [takeFile]);
   /** Takes a file that says it is a study; answers whether it did. */
   const takeStudy = useCallback(
     async (file: File): Promise<boolean> => {
-      const isStudy = /"format"\s*:\s*"levitas-study"/.test(await file.text());
-      if (isStudy) await take(file).catch(sayFault);
+      const isStudy = isStudyText(await file.text());
+      if (isStudy) await take(file);
       return isStudy;
     },
     [take],

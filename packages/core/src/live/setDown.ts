@@ -69,7 +69,7 @@ export function setDownAsTweens(
 }
 
 function nameOf({ study }: Live, figure: string): string {
-  return `${study.figures.find(({ id }) => id === figure)?.name ?? figure}, set down`;
+  return `${study.figures.find(({ id }) => id === figure)?.name ?? figure}, from a take`;
 }
 
 type Plain = Omit<Key, "id">;

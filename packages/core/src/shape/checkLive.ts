@@ -174,7 +174,7 @@ function feedingCircles(study: Study, { responses }: Live): Fault[] {
     (circle): Fault => ({
       code: "response-loop",
       path: `live.responses[${indexOf.get(circle[0] as string)}].when`,
-      message: `Found ${circle.length === 1 ? "a response that waits for itself" : `${circle.length} responses that wait for each other`} and take no time.`,
+      message: `Found ${circle.length === 1 ? "an answer that waits for itself" : `${circle.length} answers that wait for each other`} and take no time.`,
       cure: "Let one of them take some time, or wait for something else.",
     }),
   );
@@ -188,7 +188,7 @@ function feedingCircles(study: Study, { responses }: Live): Fault[] {
       faults.push({
         code: "response-loop",
         path: `live.responses[${i}].when`,
-        message: `Found a response to the cue “${when.cue}” that plays from where the cue is.`,
+        message: `Found an answer to the cue “${when.cue}” that plays from where the cue is.`,
         cure: "Play from somewhere else, or put the cue a little later.",
       });
     }

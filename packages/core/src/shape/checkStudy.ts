@@ -141,7 +141,7 @@ function tetherLoop(names: readonly string[], path: string): Fault {
     code: "tether-loop",
     path: `${path}.tether`,
     message: `Found a circle of tethers: ${circleText(names.map((name) => `“${name}”`))}.`,
-    cure: "Hang one of them on the study's start.",
+    cure: "Tether one of them to the study's start.",
   };
 }
 

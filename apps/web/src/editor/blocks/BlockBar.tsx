@@ -31,7 +31,7 @@ export function BlockBar(): ReactNode {
         className="flex h-10 shrink-0 items-center border-t border-rule bg-paper px-3 text-[12px] text-muted"
       >
         Click a block to choose it; drag its middle to move it, its ends to trim it, the dot at its
-        start to hang it on another.
+        start to tether it to another.
       </section>
     );
   const { placements } = bench.motion;
@@ -54,8 +54,8 @@ export function BlockBar(): ReactNode {
       />
       {items.length === 1 ? (
         <BarPopover
-          label={`Hangs on ${tetherWords(first.tether, placements, study.markers, placed?.level.group !== null)}`}
-          name="What it hangs on"
+          label={`Tethered to ${tetherWords(first.tether, placements, study.markers, placed?.level.group !== null)}`}
+          name="What it is tethered to"
         >
           <TetherForm item={first} />
         </BarPopover>

@@ -25,7 +25,7 @@ export function BlockCell({ row }: { row: BlockRow }): ReactNode {
     const span = from === to ? at(from) : `${at(from)} to ${at(to)}`;
     const contends = overlapsOf(motion)
       .filter(({ winner, loser }) => winner === id || loser === id)
-      .map((overlap) => `contended from ${at(overlap.from)} to ${at(overlap.to)}`);
+      .map((overlap) => `overlaps from ${at(overlap.from)} to ${at(overlap.to)}`);
     const words = [name, span, blockNotes(item), figures, ...contends, isChosen]
       .filter(Boolean)
       .join(", ");

@@ -77,7 +77,7 @@ function CueFields({ cue, set }: { cue: Cue; set: (fields: Fields) => void }): R
         onChange={(volume) => set({ volume: volume / 100 })}
       />
       <p className="text-[12px] leading-snug text-muted">
-        It happens once in every pass of what it hangs on, and leaves with the hand-off.
+        It happens once in every pass of what it is tethered to, and leaves with the hand-off.
       </p>
     </>
   );

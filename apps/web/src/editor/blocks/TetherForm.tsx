@@ -65,7 +65,7 @@ export function TetherForm({ item }: { item: SequenceItem }): ReactNode {
     const loop = tetherLoop(bench.study, item.id, anchor);
     if (loop.length > 0)
       say(
-        `That would run in a circle: ${[...loop, loop[0]].join(" → ")}. Hang one of them elsewhere first.`,
+        `That would run in a circle: ${[...loop, loop[0]].join(" → ")}. Tether one of them elsewhere first.`,
         {
           tone: "fault",
         },
@@ -105,9 +105,9 @@ export function TetherForm({ item }: { item: SequenceItem }): ReactNode {
       />
       <div className="flex max-h-60 flex-col gap-1">
         <Combobox
-          label="Find something to hang it on"
-          listLabel="What it can hang on"
-          placeholder="Hang it on…"
+          label="Find something to tether it to"
+          listLabel="What it can be tethered to"
+          placeholder="Tether it to…"
           typed={find}
           onType={setFind}
           options={wanted.slice(0, LISTED).map(({ text, anchor }) => ({

@@ -120,7 +120,7 @@ function tetherHand(
       showTip(
         x,
         y,
-        over ? `hang on ${anchorWords(bench, over)}` : "let go over a block or a marker",
+        over ? `tether to ${anchorWords(bench, over)}` : "let go over a block or a marker",
       );
     },
     end: (cancelled) => {
@@ -130,7 +130,7 @@ function tetherHand(
       const loop = tetherLoop(bench.study, id, over);
       if (loop.length > 0)
         say(
-          `That would run in a circle: ${[...loop, loop[0]].join(" → ")}. Hang one of them elsewhere first.`,
+          `That would run in a circle: ${[...loop, loop[0]].join(" → ")}. Tether one of them elsewhere first.`,
           { tone: "fault" },
         );
       else bench.perform(tetherItem, { id, anchor: over });

@@ -109,7 +109,7 @@ export function blockPicture(sight: BlockSight): RowPicture<BlockTarget> {
       ...box,
       target: { on: "block" },
       cursor: "grab",
-      title: `${item.name}: drag to move it and what hangs on it`,
+      title: `${item.name}: drag to move it and what is tethered to it`,
     },
   ];
   if (item.type === "cue") hits[0] = { ...(hits[0] as Hit<BlockTarget>), x: from - 6, width: 12 };
@@ -147,7 +147,7 @@ export function blockPicture(sight: BlockSight): RowPicture<BlockTarget> {
     ...{ x: from - 4.5, y: LINE / 2 - 4.5, width: 9, height: 9 },
     target: { on: "tether" },
     cursor: "crosshair",
-    title: "Drag to a block to hang it there",
+    title: "Drag to a block to tether it there",
   });
   // What is disabled is there, and faint.
   return item.disabled

@@ -123,7 +123,7 @@ export function orderChosen(bench: Bench, way: 1 | -1): void {
 /** Cuts the tethers of the chosen blocks; none of them moves. */
 export function looseChosen(bench: Bench): void {
   bench.perform(cutTethers, { ids: chosen(bench) });
-  say("They hang on nothing any more, and stay where they are.");
+  say("They are not tethered any more, and stay where they are.");
 }
 
 export function deleteChosen(bench: Bench): void {

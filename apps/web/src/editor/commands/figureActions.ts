@@ -121,7 +121,7 @@ export function figureMenu(
   const into = study.figures.find(({ id }) => id === other);
   const parent = study.figures.find(({ id }) => id === figure.parent);
   return [
-    { text: "Dress…", onSelect: dress },
+    { text: "Appearance…", onSelect: dress },
     { text: "Rename", hint: "F2", onSelect: rename },
     { text: "Duplicate", hint: "Shift C", onSelect: () => duplicateOne(bench, figure.id) },
     { text: "Copy its motion", onSelect: () => copyMotion(bench, figure.id) },
@@ -132,7 +132,7 @@ export function figureMenu(
     },
     { text: "Copy as frames", onSelect: () => void copyAs(bench, { figure: figure.id }, "frames") },
     {
-      text: "Give it the copied motion",
+      text: "Paste motion",
       hint: "where it stands",
       disabled: copied === null,
       onSelect: () => copied && giveMotion(bench, copied, figure.id),

@@ -31,7 +31,7 @@ export function DressForm({ figure }: { figure: Figure }): ReactNode {
     bench.perform(setRest, { figureId: figure.id, channel: "color", value });
   return (
     <>
-      <h2 className="font-semibold">Dress {figure.name}</h2>
+      <h2 className="font-semibold">Appearance of {figure.name}</h2>
       <Words figure={figure} dress={dress} />
       {figure.kind === "card" ? <BackFace look={look} dress={dress} /> : null}
       {figure.kind === "icon" ? <IconSource dress={dress} /> : null}
@@ -39,7 +39,7 @@ export function DressForm({ figure }: { figure: Figure }): ReactNode {
         <div className="flex items-end gap-2">
           <div className="min-w-0 flex-1">
             <TextField
-              label="Color when nothing tints it"
+              label="Base color"
               value={String(figure.rest.color ?? "#3F5E8C")}
               accept={(text) => {
                 if (isColor(text)) setColor(text);
@@ -52,7 +52,7 @@ export function DressForm({ figure }: { figure: Figure }): ReactNode {
           </div>
           <span className="pb-0.5">
             <ColorSwatch
-              label={`Color of ${figure.name} when nothing tints it`}
+              label={`Base color of ${figure.name}`}
               look={String(figure.rest.color ?? "#3F5E8C")}
               color={() => String(figure.rest.color ?? "#3F5E8C")}
               scene={() => sceneColors(bench.study)}
@@ -100,7 +100,7 @@ export function DressForm({ figure }: { figure: Figure }): ReactNode {
         </div>
       </fieldset>
       <fieldset>
-        <legend className="mb-1 text-muted">Mark in the timeline</legend>
+        <legend className="mb-1 text-muted">Color in the timeline</legend>
         <div className="flex gap-1.5">
           {FIGURE_HUES.map((hue) => (
             <button

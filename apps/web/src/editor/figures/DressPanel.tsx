@@ -19,7 +19,7 @@ export function DressPanel({
     <>
       <span ref={anchor} className="w-0" />
       <Panel
-        name="Dress of the figure"
+        name="Appearance of the figure"
         anchor={anchor}
         open={open}
         onOpenChange={setOpen}

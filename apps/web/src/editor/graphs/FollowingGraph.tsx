@@ -29,7 +29,7 @@ export function FollowingGraph({
         <h3 className="font-semibold">
           {row.figure.name} · {row.channel.label}
         </h3>
-        <span className="truncate text-muted">opens here by itself: there is room</span>
+        <span className="truncate text-muted">opens by itself when there is room</span>
         <button
           type="button"
           aria-pressed

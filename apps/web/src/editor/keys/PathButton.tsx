@@ -26,7 +26,7 @@ export function PathButton(): ReactNode {
           if (after && !after.path) say("x and y are two curves now.");
         }}
       >
-        Part x and y
+        Split x and y
       </Button>
     );
   return (

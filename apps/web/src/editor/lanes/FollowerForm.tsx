@@ -89,7 +89,7 @@ export function FollowerDraft({ follower }: { follower: Follower }): ReactNode {
       ) : null}
       <div className="flex justify-end gap-1.5">
         <Button size="small" onClick={() => dropFollower(bench)}>
-          Leave it
+          Cancel
         </Button>
         <Button size="small" look="main" onClick={() => acceptFollower(bench)}>
           Follow
@@ -188,8 +188,8 @@ function FollowerFields({
         onChange={(of) => follow(follower.source, of)}
       />
       <FollowerMap follower={follower} />
-      {pair("from", ["When that is", "up to"], follower.of === "speed" ? `${unit}/s` : unit)}
-      {pair("to", ["it is", "and "], own.unit)}
+      {pair("from", ["Input from", "Input to"], follower.of === "speed" ? `${unit}/s` : unit)}
+      {pair("to", ["Output from", "Output to"], own.unit)}
       <CurveChoice label="Along" curve={follower.curve} change={(curve) => set({ curve })} />
       <Tick
         label="Clamp to these ranges"

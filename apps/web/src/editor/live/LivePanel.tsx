@@ -40,7 +40,7 @@ function Responses(): ReactNode {
   const choose = (id: string) =>
     session.store.setState({ response: chosen === id ? null : id, pose: null, lever: null });
   return (
-    <section aria-label="Responses">
+    <section aria-label="Answers">
       {responses.length === 0 && !adding ? <FirstResponse /> : null}
       {responses.length > 0 ? (
         <div
@@ -80,7 +80,7 @@ function Responses(): ReactNode {
           className="m-1.5"
           onClick={() => session.store.setState({ adding: { figure: undefined } })}
         >
-          + Add a response
+          + Add an answer
         </Button>
       ) : null}
     </section>
@@ -112,7 +112,7 @@ function Adding({ figure }: { figure: string | null | undefined }): ReactNode {
   };
   return (
     <section
-      aria-label="A new response"
+      aria-label="A new answer"
       className="m-2 rounded-lg border border-marigold bg-marigold-pale/50 p-2.5 text-[12.5px]"
     >
       {figure === undefined ? (
@@ -151,7 +151,7 @@ function Adding({ figure }: { figure: string | null | undefined }): ReactNode {
         </>
       )}
       <Button size="tiny" look="quiet" className="mt-1.5" onClick={stop}>
-        Leave it
+        Cancel
       </Button>
     </section>
   );

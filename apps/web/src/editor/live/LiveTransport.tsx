@@ -70,7 +70,7 @@ export function LiveTransport(): ReactNode {
               onSelect: () => session.show({ showPointer: !showPointer }),
             },
             {
-              text: `What answers nothing: ${silent === 1 ? "1 figure" : `${silent} figures`}`,
+              text: `Without an answer: ${silent === 1 ? "1 figure" : `${silent} figures`}`,
               chosen: showSilent,
               disabled: silent === 0 && !showSilent,
               onSelect: () => session.show({ showSilent: !showSilent }),

@@ -32,7 +32,7 @@ export function LiveWay(): ReactNode {
     return (
       <section aria-label="Way" className="flex min-h-0 flex-1 items-center justify-center p-6">
         <p className="max-w-64 text-center text-muted">
-          Choose a response to shape how it gets there: a curve with a duration, or a spring.
+          Choose an answer to shape how it gets there: a curve with a duration, or a spring.
         </p>
       </section>
     );
@@ -119,7 +119,7 @@ function Way({ response }: { response: LiveResponse }): ReactNode {
               </>
             )}
             <hr className="border-rule" />
-            <span className="text-[12px] text-muted">Asked again in mid-flight</span>
+            <span className="text-[12px] text-muted">If asked again on its way</span>
             <span className="flex">
               <Choice
                 label="In mid-flight"

@@ -39,7 +39,7 @@ export function ResponseForm({ response }: { response: LiveResponse }): ReactNod
     }));
   return (
     <section
-      aria-label={`Response: ${words.whole(response)}`}
+      aria-label={`Answer: ${words.whole(response)}`}
       className="flex flex-col gap-2 border-b border-rule bg-paper px-3.5 py-2.5"
     >
       <div className="flex flex-wrap items-center gap-1.5 text-[12.5px]">
@@ -125,7 +125,7 @@ export function ResponseForm({ response }: { response: LiveResponse }): ReactNod
             bench.perform(deleteResponse, { id: response.id });
           }}
         >
-          Delete the response
+          Delete the answer
         </Button>
       </div>
     </section>

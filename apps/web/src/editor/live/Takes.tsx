@@ -27,7 +27,7 @@ export function Takes(): ReactNode {
     live.at(of.duration, new Float64Array(live.motion.slotCount));
     const tweens = setDownAsTweens(live, of.duration, begin, nanoid);
     if (tweens.length === 0) {
-      say("Nothing moves in this take: there is nothing to set down.");
+      say("Nothing moves in this take: there is nothing to turn into keys.");
       return;
     }
     bench.perform(setDown, { tweens });
@@ -63,7 +63,7 @@ export function Takes(): ReactNode {
             title={take ? undefined : "Choose a take first."}
             onClick={() => take && intoKeys(take)}
           >
-            Set down as keys
+            Turn into keys
           </Button>
         </span>
       </header>
@@ -102,7 +102,7 @@ export function Takes(): ReactNode {
                 align="end"
                 items={[
                   { text: "Rename", onSelect: () => setNaming(each.id) },
-                  { text: "Set down as keys", onSelect: () => intoKeys(each) },
+                  { text: "Turn into keys", onSelect: () => intoKeys(each) },
                   {
                     text: "Delete",
                     onSelect: () => {

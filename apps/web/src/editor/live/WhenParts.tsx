@@ -99,7 +99,7 @@ export function WhenParts({
       ) : null}
       {when.on === "arrived" ? (
         <Choice
-          label="Which response"
+          label="Which answer"
           text={words.response(when.response)}
           items={responses.map((each) => ({
             text: words.whole(each),

@@ -155,10 +155,10 @@ export function SceneForm(): ReactNode {
       />
       <div className="flex gap-1.5">
         <Button size="tiny" onClick={() => add("x")}>
-          Guide down
+          Vertical guide
         </Button>
         <Button size="tiny" onClick={() => add("y")}>
-          Guide across
+          Horizontal guide
         </Button>
       </div>
       <p className="text-[12px] leading-snug text-muted">

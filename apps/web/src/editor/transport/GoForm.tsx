@@ -58,7 +58,7 @@ export function GoForm(): ReactNode {
         </Button>
       </div>
       <NumberField
-        label="Takes"
+        label="Duration"
         value={duration}
         min={0}
         max={60_000}
@@ -66,7 +66,7 @@ export function GoForm(): ReactNode {
         unit="ms"
         onChange={(next) => set({ duration: next, curve })}
       />
-      <CurveChoice label="Pace" curve={curve} change={(next) => set({ duration, curve: next })} />
+      <CurveChoice label="Curve" curve={curve} change={(next) => set({ duration, curve: next })} />
     </>
   );
 }

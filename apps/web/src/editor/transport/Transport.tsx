@@ -12,7 +12,7 @@ import { useBench, useBenchState, useFrame } from "../session/BenchContext.ts";
 const MODES = [
   { value: "once", text: "Once", title: "play once" },
   { value: "loop", text: "Loop", title: "play in a loop" },
-  { value: "swing", text: "Swing", title: "play forth and back" },
+  { value: "swing", text: "Alternate", title: "play forth and back" },
 ] as const;
 
 const RATES = [

@@ -156,7 +156,7 @@ const RaceRow = memo(function RaceRow({
             // The menu has to be gone before what takes its place opens.
             { text: "Swap for another…", onSelect: () => setTimeout(() => setSwapping(true)) },
             {
-              text: "Keep as own curve",
+              text: "Save to my curves",
               onSelect: () => keep({ name, curve, tags: [], notes: "", duration }),
             },
             {

@@ -61,7 +61,7 @@ export function RoomHeader(): ReactNode {
             </Button>
             {room.id === null ? (
               <Button look="main" disabled={tangled} onClick={keepNow}>
-                Keep as own curve
+                Save to my curves
               </Button>
             ) : (
               <Menu

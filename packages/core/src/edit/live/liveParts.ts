@@ -42,13 +42,13 @@ export const deletePose = defineEdit<{ id: string }>("delete pose", (draft, { id
 });
 
 /** Adds a response, or changes it. */
-export const keepResponse = defineEdit<LiveResponse>("change response", (draft, response) => {
+export const keepResponse = defineEdit<LiveResponse>("change answer", (draft, response) => {
   const live = liveOf(draft);
   live.responses = put(live.responses, response);
 });
 
 /** Deletes a response, and what waits for it. */
-export const deleteResponse = defineEdit<{ id: string }>("delete response", (draft, { id }) => {
+export const deleteResponse = defineEdit<{ id: string }>("delete answer", (draft, { id }) => {
   const live = liveOf(draft);
   live.responses = live.responses.filter((each) => each.id !== id);
   tidyLive(draft);

@@ -80,7 +80,7 @@ export function tetherLoop(study: Study, id: string, anchor: Anchor): string[] {
  * cycle is not made; see `tetherLoop`.
  */
 export const tetherItem = defineEdit<{ id: string; anchor: Anchor; offset?: number }>(
-  "hang elsewhere",
+  "tether elsewhere",
   (draft, { id, anchor, offset }, study) => {
     const target = draftItem(draft, id);
     const placed = placeItems(study).byId.get(id);

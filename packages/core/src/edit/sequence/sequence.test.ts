@@ -90,7 +90,7 @@ describe("blocks of a sequence", () => {
     expect(now.valueAt(0, "y", 149)).toBe(0);
   });
 
-  it("hang elsewhere without moving, or with an offset of their own", () => {
+  it("tether elsewhere without moving, or with an offset of their own", () => {
     const study = tetherItem(landing(), {
       id: "chip",
       anchor: { to: "item", id: "fall", edge: "end" },

@@ -95,14 +95,14 @@ function liveLimits(study: Study): readonly HandoffLimit[] {
       ? [
           {
             what: "This study answers to nothing yet.",
-            cure: "Make its first response in Live (L on the bench).",
+            cure: "Make its first answer in Live (L on the bench).",
           },
         ]
       : []),
     ...(played.length > 0
       ? [
           {
-            what: `${played.length === 1 ? "A response that plays" : `${played.length} responses that play`} the sequence, or send it to a marker, ${played.length === 1 ? "does" : "do"} nothing in the module: it knows poses, not the sequence.`,
+            what: `${played.length === 1 ? "An answer that plays" : `${played.length} answers that play`} the sequence, or send it to a marker, ${played.length === 1 ? "does" : "do"} nothing in the module: it knows poses, not the sequence.`,
             cure: "Hand off “Module” as well and play it from your code, or keep what it shows as poses.",
           },
         ]
