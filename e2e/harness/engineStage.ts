@@ -74,17 +74,25 @@ export async function soughtIn(
   return found;
 }
 
-/** How far what an engine shows while it plays, past the end, is from a motion at the worst. */
-export async function playedIn(engine: Engine, motion: Motion): Promise<ShownDifference> {
-  const play = (slower: number) =>
-    engine.ask<PlayedSample[]>(playScript(motion, engine.fastest, slower));
+/**
+ * How far what an engine shows while it plays, past the end, is from a motion at the worst.
+ *
+ * @param longest how long it plays at the most, ms
+ */
+export async function playedIn(
+  engine: Engine,
+  motion: Motion,
+  longest?: number,
+): Promise<ShownDifference> {
+  const rate = playRate(motion, engine.fastest, longest);
+  const play = (slower: number) => engine.ask<PlayedSample[]>(playScript(motion, rate / slower));
   // Without a graphics card WebKit draws what is large a few times a second.
   const fewest = engine.name === "WebKit" ? 2 : 5;
   let samples = await play(1);
   // An engine that was busy drew hardly a frame: that says nothing of what leaves.
   if (samples.length < 5) samples = await play(1);
   if (samples.length < fewest) samples = await play(6);
-  const hair = engine.clock * playRate(motion, engine.fastest);
+  const hair = engine.clock * rate;
   return comparePlayed(motion, samples, Math.max(hair, 0.1), fewest);
 }
 

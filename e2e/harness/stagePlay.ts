@@ -13,18 +13,22 @@ const LONGEST = 1200;
 /** How many frames are compared on the way. */
 const FRAMES = 30;
 
-/**
- * The script that plays a stage past its end and answers what was seen; see `stageScript`.
- *
- * @param slower how many times as slowly as usual, for an engine that draws a few times a second
- */
-export function playScript(motion: Motion, fastest = Number.POSITIVE_INFINITY, slower = 1): string {
-  return `levitasPlayed(${playedUntil(motion)}, ${playRate(motion, fastest) / slower}, ${FRAMES})`;
+/** The script that plays a stage past its end at a rate and answers what was seen; see `stageScript`. */
+export function playScript(motion: Motion, rate = playRate(motion)): string {
+  return `levitasPlayed(${playedUntil(motion)}, ${rate}, ${FRAMES})`;
 }
 
-/** How many times as fast as it is a motion is played: what is long faster, as far as the engine is exact then. */
-export function playRate(motion: Motion, fastest = Number.POSITIVE_INFINITY): number {
-  return Math.min(Math.max(playedUntil(motion) / LONGEST, 1), fastest);
+/**
+ * How many times as fast as it is a motion is played: what is long faster, as far as the engine is exact then.
+ *
+ * @param longest how long it takes at the most, ms
+ */
+export function playRate(
+  motion: Motion,
+  fastest = Number.POSITIVE_INFINITY,
+  longest = LONGEST,
+): number {
+  return Math.min(Math.max(playedUntil(motion) / longest, 1), fastest);
 }
 
 const playedUntil = ({ duration, endless }: Motion): number =>

@@ -10,7 +10,7 @@ import { useStudyActions } from "./useStudies.ts";
 export function useImport() {
   const navigate = useNavigate();
   const { create } = useStudyActions();
-  const { mutate } = create;
+  const { mutateAsync } = create;
   const takeFile = useCallback(
     async (file: File): Promise<void> => {
       // The checks weigh more than the rest of this screen, so they come when they are needed.
@@ -28,18 +28,13 @@ export function useImport() {
       const { value } = study;
       const mended = "faults" in value ? value : { study: value, faults: [] };
       const { faults } = mended;
-      mutate(
-        { document: mended.study },
-        {
-          onSuccess: async ({ id }) => {
-            await navigate(`/studies/${id}`);
-            // Each fault with its place; the file itself is the person's, and stays as it was.
-            if (faults.length > 0) sayFaults(file.name, faults);
-          },
-        },
-      );
+      // Whoever asked for it may be gone by then: what follows must not depend on that.
+      const { id } = await mutateAsync({ document: mended.study });
+      await navigate(`/studies/${id}`);
+      // Each fault with its place; the file itself is the person's, and stays as it was.
+      if (faults.length > 0) sayFaults(file.name, faults);
     },
-    [mutate, navigate],
+    [mutateAsync, navigate],
   );
   const take = useCallback((file: File) => takeFile(file).catch(sayFault), [takeFile]);
   /** Takes a file that says it is a study; answers whether it did. */
