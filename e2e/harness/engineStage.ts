@@ -18,7 +18,7 @@ import { comparePlayed, playRate, playScript } from "./stagePlay.ts";
 
 /** What every engine has to keep to: px, degrees, a share, steps of 255, px. */
 export const ENGINE_TOLERANCES: Readonly<Record<Proven, number>> = {
-  ...{ position: 0.5, angle: 0.1, opacity: 0.005, color: 3, blur: 0.1 },
+  ...{ position: 0.5, angle: 0.1, opacity: 0.005, color: 3, blur: 0.1, corner: 0.5 },
 };
 
 /** WebKit takes pivots from sizes in whole px, of what changes its size: a limit that the hand-off room says. */

@@ -15,6 +15,7 @@ const WORDS: Readonly<Record<Proven, (size: number) => string>> = {
   opacity: (size) => upTo(size, 4),
   color: (size) => `${upTo(size, 1)}/255`,
   blur: (size) => `${upTo(size, 3)} px`,
+  corner: (size) => `${upTo(size, 3)} px`,
 };
 
 /** What was measured of the running hand-off, and only that. */

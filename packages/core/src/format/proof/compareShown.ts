@@ -3,21 +3,21 @@ import { type ChannelId, channelOf, clampShown, type Figure } from "../../study/
 import type { Shown } from "./shown.ts";
 
 /** The quantities in which a hand-off is compared with its motion. */
-export const PROVEN = ["position", "angle", "opacity", "color", "blur"] as const;
+export const PROVEN = ["position", "angle", "opacity", "color", "blur", "corner"] as const;
 export type Proven = (typeof PROVEN)[number];
 
-/** The largest difference that is no difference: px, degrees, a share, steps of 255, px. */
+/** The largest difference that is no difference: px, degrees, a share, steps of 255, px, px. */
 export const TOLERANCES: Readonly<Record<Proven, number>> = {
-  ...{ position: 0.1, angle: 0.02, opacity: 0.002, color: 2, blur: 0.05 },
+  ...{ position: 0.1, angle: 0.02, opacity: 0.002, color: 2, blur: 0.05, corner: 0.1 },
 };
 
 /** The same for a hand-off that may be farther off: `share` of the usual difference. */
 export function tolerancesWithin(share: number): Readonly<Record<Proven, number>> {
-  const { position, angle, opacity, color, blur } = TOLERANCES;
+  const { position, angle, opacity, color, blur, corner } = TOLERANCES;
   const wider = Math.max(share, 1);
   return {
     ...{ position: position * wider, angle: angle * wider, opacity: opacity * wider },
-    ...{ color: color * wider, blur: blur * wider },
+    ...{ color: color * wider, blur: blur * wider, corner: corner * wider },
   };
 }
 
@@ -41,7 +41,10 @@ export interface ShownDifference {
 export function noDifference(): ShownDifference {
   const none: Difference = { size: 0, figure: "", time: 0 };
   return {
-    worst: { position: none, angle: none, opacity: none, color: none, blur: none },
+    worst: {
+      ...{ position: none, angle: none, opacity: none, color: none, blur: none },
+      corner: none,
+    },
     switches: [],
   };
 }
@@ -49,6 +52,7 @@ export function noDifference(): ShownDifference {
 /** Farther off than this, px, nothing is seen: near the eye or a right angle a place runs off to infinity. */
 const FAR = 10_000;
 const OPACITY = channelOf("opacity");
+const CORNER = channelOf("corner");
 
 /** Where is looked within the hair, in shares of it; between them figures go straight. */
 const HAIR = [-1, -0.75, -0.5, -0.25, 0, 0.25, 0.5, 0.75, 1];
@@ -90,6 +94,12 @@ export function compareShown(
       "blur",
       away("blur", there.blur, (value) => Math.max(value, 0)),
     );
+    const { corner } = there;
+    if (corner !== null && hasCorner(motion, figure, i))
+      note(
+        "corner",
+        nearest((pose) => cornerAway(motion, pose, i, corner)),
+      );
     const color = nearest((pose) =>
       Math.max(
         ...there.color.map((part, c) =>
@@ -110,6 +120,25 @@ export function compareShown(
     if (!backs.includes(there.back))
       into.switches.push(`${figure.name} shows its other face at ${Math.round(time)} ms`);
   });
+}
+
+/** Whether a figure says how round it is: those of some kinds are round by themselves. */
+function hasCorner(motion: Motion, figure: Figure, index: number): boolean {
+  if (figure.kind === "ball") return false;
+  if (figure.rest.corner !== undefined) return true;
+  const slot = motion.slot(index, "corner");
+  return (
+    motion.drivenAt(index, "corner") !== undefined ||
+    motion.followers.some((each) => each.slot === slot)
+  );
+}
+
+/** How far a radius is from that of a figure, px, as far as it is seen: no more than half of its sides. */
+function cornerAway(motion: Motion, pose: Float64Array, index: number, radius: number): number {
+  const read = (id: ChannelId) => pose[motion.slot(index, id)] as number;
+  const most = Math.max(Math.min(read("width"), read("height")) / 2, 0);
+  const seen = (value: number) => Math.min(clampShown(CORNER, value), most);
+  return Math.abs(seen(radius) - seen(read("corner")));
 }
 
 /** Two opposite corners of a figure in the scene, px; undefined for what is squeezed to a line. */

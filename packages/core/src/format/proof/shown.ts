@@ -7,6 +7,8 @@ export interface Shown {
   readonly opacity: number;
   /** px. */
   readonly blur: number;
+  /** How round its corners are, px; null where a share of it says that. */
+  readonly corner: number | null;
   readonly visible: boolean;
   /** Cards: whether the back is what is shown; null where there is none, or nothing is shown. */
   readonly back: boolean | null;
@@ -76,6 +78,7 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
       corners: [from.x - left, from.y - top, to.x - left, to.y - top],
       rotate: turn ? turn.angle : 0,
       blur: blur ? blur.stdDeviationX.animVal : 0,
+      corner: box.rx.animVal.value,
       back: shownFace(box.parentNode),
     };
   };
@@ -98,6 +101,7 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
       ...seen,
       corners: [from.x - left, from.y - top, to.x - left, to.y - top],
       rotate: style.getPropertyValue("--joined") ? null : Number.parseFloat(style.rotate) || 0,
+      corner: style.borderTopLeftRadius.includes("%") ? null : Number.parseFloat(style.borderTopLeftRadius),
       blur: Number.parseFloat((/blur\\((.*)px\\)/.exec(style.filter) ?? [])[1] ?? "0"),
       back: shownFace(element),
     };
