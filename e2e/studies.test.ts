@@ -103,21 +103,25 @@ describe("the studies", () => {
       writeFileSync(path, text);
       return path;
     };
-    const input = (await page.waitForSelector(
-      'input[type="file"]',
-    )) as ElementHandle<HTMLInputElement>;
-    await input.uploadFile(file("notes.json", "dear harbour master"));
-    await page.waitForFunction(
-      (at) => document.querySelector(at)?.textContent?.includes("not JSON"),
-      {},
-      NOTICE,
-    );
+    const bring = async (path: string) => {
+      await page.locator("button ::-p-text(Bring in…)").click();
+      const input = (await page.waitForSelector(
+        'input[aria-label="File to bring in"]',
+      )) as ElementHandle<HTMLInputElement>;
+      await input.uploadFile(path);
+    };
+    await bring(file("notes.json", "dear harbour master"));
+    const alert = '[role="dialog"] [role="alert"]';
+    await page.waitForSelector(alert);
+    expect(await textOf(page, alert)).toContain("Nothing that moves was found");
+    await page.keyboard.press("Escape");
+    await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
     const { default: demo } = await import(resolve(import.meta.dirname, "../demo/4-buoy.json"), {
       with: { type: "json" },
     });
     const bad = JSON.parse(JSON.stringify(demo));
     bad.sequence[0].tracks[0].keys[1].time = 99_999;
-    await input.uploadFile(file("buoy.json", JSON.stringify(bad)));
+    await bring(file("buoy.json", JSON.stringify(bad)));
     await page.waitForFunction(
       (at) =>
         document.querySelector(at)?.textContent?.includes("sequence[0].tracks[0].keys[2].time"),
@@ -128,12 +132,7 @@ describe("the studies", () => {
     // It opens all the same, with what is sound: the keys in order.
     await page.waitForSelector('[data-testid="curve-plot"]');
     await page.goBack();
-    const again = (await page.waitForSelector(
-      'input[type="file"]',
-    )) as ElementHandle<HTMLInputElement>;
-    await again.uploadFile(
-      file("good.json", JSON.stringify({ ...demo, name: "Buoy from a file" })),
-    );
+    await bring(file("good.json", JSON.stringify({ ...demo, name: "Buoy from a file" })));
     await page.waitForSelector('[data-testid="curve-plot"]');
     expect(await page.title()).toContain("Buoy from a file");
   });

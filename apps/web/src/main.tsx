@@ -1,5 +1,4 @@
 import "./theme/theme.css";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { createRoot } from "react-dom/client";
 import { RouterProvider } from "react-router/dom";
 import { createRooms } from "./routes.tsx";
@@ -7,9 +6,6 @@ import { startTheme } from "./theme/theme.ts";
 import { Notices, say } from "./ui/notices.tsx";
 
 startTheme();
-const queries = new QueryClient({
-  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } },
-});
 // Parts come when they are asked for: one that does not, of an older build or with no server, must not fail in silence.
 addEventListener("vite:preloadError", () =>
   say("A part of the program could not be loaded. Load the page again; your work is kept.", {
@@ -20,8 +16,8 @@ addEventListener("vite:preloadError", () =>
 const root = document.getElementById("root");
 if (!root) throw new RangeError("main: the page has no #root");
 createRoot(root).render(
-  <QueryClientProvider client={queries}>
-    <RouterProvider router={createRooms(queries)} />
+  <>
+    <RouterProvider router={createRooms()} />
     <Notices />
-  </QueryClientProvider>,
+  </>,
 );

@@ -1,9 +1,7 @@
 import type { Study } from "@levitas/core/study";
-import type { QueryClient } from "@tanstack/react-query";
 import { createBrowserRouter, type ShouldRevalidateFunction } from "react-router";
 import { readStoredCurve } from "./api/curves.ts";
 import { readHandoff } from "./api/handoffs.ts";
-import { curveQueries, studyQueries } from "./api/queries.ts";
 import { readStoredStudy, type StoredStudy } from "./api/studies.ts";
 import { withCurrentDrafts } from "./editor/session/currentDrafts.ts";
 import { findKept } from "./keeping/findKept.ts";
@@ -22,15 +20,18 @@ const otherDocument: ShouldRevalidateFunction = ({ currentParams, nextParams }) 
  * The rooms of the house and their addresses. What a room shows is read while its code comes; the room before stays as
  * it is meanwhile. A room that cannot be read or drawn shows its error element.
  */
-export function createRooms(queries: QueryClient) {
+export function createRooms() {
+  // A screen without lists does not load what keeps them.
+  const cache = () => Promise.all([import("./api/Lists.tsx"), import("./api/queries.ts")]);
   return createBrowserRouter([
     {
       Component: Shell,
       children: [
         {
           path: "/",
-          loader: () => {
-            void queries.prefetchInfiniteQuery(studyQueries.list("", "changed"));
+          loader: async () => {
+            const [{ lists }, { studyQueries }] = await cache();
+            void lists.prefetchInfiniteQuery(studyQueries.list("", "changed"));
             return null;
           },
           lazy: {
@@ -68,8 +69,9 @@ export function createRooms(queries: QueryClient) {
         },
         {
           path: "/curves",
-          loader: () => {
-            void queries.prefetchQuery(curveQueries.own());
+          loader: async () => {
+            const [{ lists }, { curveQueries }] = await cache();
+            void lists.prefetchQuery(curveQueries.own());
             return null;
           },
           lazy: {

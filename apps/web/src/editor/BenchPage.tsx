@@ -1,8 +1,7 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { useLoaderData, useParams } from "react-router";
 import { useStore } from "zustand";
-import { studyQueries } from "../api/queries.ts";
+import { listIsStale } from "../api/stale.ts";
 import { useIsBringing } from "../bring/bringing.ts";
 import { useDropped } from "../bring/useDropped.ts";
 import { DragTip } from "../ui/dragTip.tsx";
@@ -87,15 +86,14 @@ function Choice({ keeper }: { keeper: StudyKeeper }): ReactNode {
 
 function BenchRoom({ found }: { found: FoundStudy }): ReactNode {
   const [open, setOpen] = useState<OpenStudy | null>(null);
-  const queries = useQueryClient();
   useEffect(() => {
     const opened = openStudy(found);
     setOpen(opened);
     return () => {
       // The list of studies may have been read before the last change arrived.
-      void opened.close().then(() => queries.invalidateQueries({ queryKey: studyQueries.all }));
+      void opened.close().then(() => listIsStale("studies"));
     };
-  }, [found, queries]);
+  }, [found]);
   const isBringing = useIsBringing();
   useDropped();
   if (!open) return null;

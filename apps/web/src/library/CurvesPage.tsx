@@ -5,6 +5,7 @@ import { type ReactNode, useCallback, useDeferredValue, useEffect, useMemo, useS
 import { Link } from "react-router";
 import { useStore } from "zustand";
 import { createCurve, readStoredCurve } from "../api/curves.ts";
+import { withLists } from "../api/Lists.tsx";
 import { curveQueries } from "../api/queries.ts";
 import { Clock } from "../clock/clock.ts";
 import { STOCK } from "../curve-editor/stock.ts";
@@ -31,7 +32,9 @@ import type { ShowOn } from "./standIn.ts";
 const NEW_CURVE: Curve = { kind: "cubic-bezier", x1: 0.3, y1: 0, x2: 0.2, y2: 1 };
 
 /** The whole stock of curves and one's own, to look through, race and open. */
-export function CurvesPage(): ReactNode {
+export const CurvesPage = withLists(Page);
+
+function Page(): ReactNode {
   const own = useQuery(curveQueries.own());
   const [filter, setFilter] = useState(NO_FILTER);
   const [showOn, setShowOn] = useState<ShowOn>("position");

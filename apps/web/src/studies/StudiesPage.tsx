@@ -1,5 +1,6 @@
 import type { Study } from "@levitas/core/study";
 import { lazy, type ReactNode, Suspense, useDeferredValue, useState } from "react";
+import { withLists } from "../api/Lists.tsx";
 import { createStudy, readStoredStudy, type StudySort } from "../api/studies.ts";
 import { bring, useIsBringing } from "../bring/bringing.ts";
 import { useDropped } from "../bring/useDropped.ts";
@@ -22,7 +23,9 @@ const SORTS = [
 const BringStudy = lazy(async () => ({ default: (await import("./BringStudy.tsx")).BringStudy }));
 
 /** All studies as cards that play when pointed at. */
-export function StudiesPage(): ReactNode {
+export const StudiesPage = withLists(Page);
+
+function Page(): ReactNode {
   const [search, setSearch] = useState("");
   const [sort, setSort] = useState<StudySort>("changed");
   const wanted = useDeferredValue(search.trim());

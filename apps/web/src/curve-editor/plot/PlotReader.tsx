@@ -12,14 +12,17 @@ export function PlotReader({ svg }: { svg: RefObject<SVGSVGElement | null> }): R
   const line = useRef<HTMLDivElement>(null);
   const dot = useRef<HTMLDivElement>(null);
   const pointer = useRef<number | null>(null);
+  const isShown = useRef(false);
 
   const draw = ({ sound, duration }: DeskFrame) => {
     if (!label.current || !line.current || !dot.current) return;
     const { plot } = desk;
     const p = pointer.current === null ? Number.NaN : plot.fromX(pointer.current);
     const shown = p >= 0 && p <= 1 && !desk.dragging;
-    for (const each of [label, line, dot])
-      if (each.current) each.current.style.visibility = shown ? "visible" : "hidden";
+    if (shown !== isShown.current)
+      for (const each of [label, line, dot])
+        if (each.current) each.current.style.visibility = shown ? "visible" : "hidden";
+    isShown.current = shown;
     if (!shown) return;
     const value = compileCurve(sound).value(p);
     const more = desk.host.describe(p);
@@ -39,17 +42,28 @@ export function PlotReader({ svg }: { svg: RefObject<SVGSVGElement | null> }): R
   useEffect(() => {
     const element = svg.current;
     if (!element) return;
+    // Where the plot stands is asked when the pointer comes and when its size changes: asked at every move, after a frame
+    // has written, it would be laid out anew each time.
+    let left = 0;
+    const measure = () => {
+      left = element.getBoundingClientRect().left;
+    };
+    const sizes = new ResizeObserver(measure);
+    sizes.observe(element);
     const move = (event: PointerEvent) => {
-      pointer.current = event.clientX - element.getBoundingClientRect().left;
+      pointer.current = event.clientX - left;
       redraw();
     };
     const leave = () => {
       pointer.current = null;
       redraw();
     };
+    element.addEventListener("pointerenter", measure);
     element.addEventListener("pointermove", move);
     element.addEventListener("pointerleave", leave);
     return () => {
+      sizes.disconnect();
+      element.removeEventListener("pointerenter", measure);
       element.removeEventListener("pointermove", move);
       element.removeEventListener("pointerleave", leave);
     };

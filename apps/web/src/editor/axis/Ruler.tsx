@@ -1,6 +1,7 @@
 import { frameAt, nearestFrame, shownMarkers, timeOfFrame } from "@levitas/core/motion";
 import { lazy, type ReactNode, Suspense, useRef } from "react";
 import { tokenColor } from "../../theme/theme.ts";
+import { canvasOf } from "../../ui/canvasOf.ts";
 import { showTip } from "../../ui/dragTip.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
@@ -150,12 +151,8 @@ function drawRuler(
   frameRate: number,
 ): void {
   const { view } = bench;
-  const ratio = devicePixelRatio;
-  canvas.width = Math.round(view.width * ratio);
-  canvas.height = Math.round(HEIGHT * ratio);
-  const context = canvas.getContext("2d");
+  const context = canvasOf(canvas, view.width, HEIGHT);
   if (!context) return;
-  context.scale(ratio, ratio);
   context.strokeStyle = tokenColor("edge");
   context.fillStyle = tokenColor("muted");
   context.font = '10.5px "Martian Mono Variable", monospace';

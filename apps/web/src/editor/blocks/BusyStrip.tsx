@@ -1,6 +1,7 @@
 import { busyParts, type Motion } from "@levitas/core/motion";
 import { type ReactNode, useLayoutEffect, useRef } from "react";
 import { onTheme, tokenColor } from "../../theme/theme.ts";
+import { canvasOf } from "../../ui/canvasOf.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { MARGIN } from "../axis/laneGeometry.ts";
 import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
@@ -42,12 +43,8 @@ export function BusyStrip(): ReactNode {
       };
     const { parts } = known.current;
     const most = Math.max(1, ...parts);
-    const ratio = devicePixelRatio;
-    element.width = Math.round(view.width * ratio);
-    element.height = Math.round(HEIGHT * ratio);
-    const context = element.getContext("2d");
+    const context = canvasOf(element, view.width, HEIGHT);
     if (!context) return;
-    context.scale(ratio, ratio);
     context.fillStyle = tokenColor("marigold");
     parts.forEach((busy, i) => {
       const height = (busy / most) * (HEIGHT - 8);

@@ -1,5 +1,6 @@
 import { type ReactNode, type RefObject, useEffect, useRef } from "react";
 import { tokenColor } from "../../theme/theme.ts";
+import { canvasOf } from "../../ui/canvasOf.ts";
 import { MARGIN } from "../axis/laneGeometry.ts";
 import { useBench, useFrame } from "../session/BenchContext.ts";
 import type { Frame } from "../session/bench.ts";
@@ -45,6 +46,7 @@ export function TetherCanvas({
     rows: readonly BlockRow[];
     of: ReadonlyMap<string, BlockRow>;
   } | null>(null);
+  const painted = useRef<readonly (number | string)[]>([]);
   const measure = () => ({
     scrollTop: scroller.current?.scrollTop ?? 0,
     clientHeight: scroller.current?.clientHeight ?? 0,
@@ -60,19 +62,13 @@ export function TetherCanvas({
     const element = canvas.current;
     if (!element) return;
     const { view, selection } = bench;
-    const ratio = devicePixelRatio;
-    element.width = Math.round(view.width * ratio);
-    element.height = Math.round(clientHeight * ratio);
-    const context = element.getContext("2d");
-    if (!context) return;
-    context.scale(ratio, ratio);
-    context.lineWidth = 1.2;
-    context.font = '10px "Martian Mono Variable", monospace';
     if (known.current?.rows !== rows)
       known.current = { rows, of: new Map(rows.map((row) => [row.item.id, row])) };
     const rowOf = known.current.of;
     const chosen = new Set(selection.items);
     const middle = (row: BlockRow) => row.top - scrollTop + Math.min(row.height, 30) / 2;
+    const trunks = new Map<string, Trunk>();
+    const offsets: Offset[] = [];
     for (const row of rows) {
       // A line is to be seen where one of its ends is, or where it passes: its anchor says.
       const { tether } = row.item;
@@ -87,20 +83,59 @@ export function TetherCanvas({
       const inView = (place: number) => Math.min(Math.max(place, -20), clientHeight + 20);
       const y = inView(middle(row));
       const anchor = line.anchor.id === null ? undefined : rowOf.get(line.anchor.id);
-      // What it hangs on may be inside of a folded group; then the line comes from nowhere and is short.
+      // What it is tethered to may be inside of a folded group; then the line comes from nowhere and is short.
       const from = anchor ? inView(middle(anchor)) : line.anchor.id === null ? -4 : y;
-      const isChosen = chosen.has(row.item.id) || (anchor && chosen.has(anchor.item.id));
-      context.strokeStyle = tokenColor(isChosen ? "spruce" : "muted");
-      context.lineWidth = isChosen ? 1.8 : 1.3;
+      const isChosen =
+        chosen.has(row.item.id) || (anchor !== undefined && chosen.has(anchor.item.id));
       const side = (place: number) => Math.min(Math.max(place, -20), view.width + 20);
       const [x, anchorX] = [side(view.toX(line.at)), side(view.toX(line.anchor.time))];
-      drawTether(context, anchorX, from, x, y);
+      const key = `${isChosen} ${anchorX} ${from}`;
+      const trunk = trunks.get(key) ?? { isChosen, x: anchorX, from, branches: [] };
+      trunk.branches.push({ x, y });
+      trunks.set(key, trunk);
       if (!chosen.has(row.item.id) || placed.item.tether.offset === 0) continue;
-      const offset = Math.round(placed.item.tether.offset);
-      context.fillStyle = tokenColor("spruce");
-      context.textAlign = "center";
-      context.fillText(`${offset > 0 ? "+" : "−"}${Math.abs(offset)}`, (x + anchorX) / 2, y - 4);
+      offsets.push({ by: Math.round(placed.item.tether.offset), x: (x + anchorX) / 2, y: y - 4 });
     }
+    // What looks as it did is not painted again, unless one of them is being dragged.
+    const ratio = devicePixelRatio;
+    const ink = [tokenColor("spruce"), tokenColor("muted")] as const;
+    const all = [...trunks.values()];
+    const now = [
+      ...[ratio, view.width, clientHeight, ...ink],
+      ...all.flatMap(({ isChosen, x, from, branches }) => [
+        ...[Number(isChosen), x, from, branches.length],
+        ...branches.flatMap((branch) => [branch.x, branch.y]),
+      ]),
+      ...offsets.flatMap(({ by, x, y }) => [by, x, y]),
+    ];
+    const before = painted.current;
+    if (
+      !hanging.current &&
+      now.length === before.length &&
+      now.every((each, i) => each === before[i])
+    )
+      return;
+    painted.current = hanging.current ? [] : now;
+    const context = canvasOf(element, view.width, clientHeight);
+    if (!context) return;
+    const [spruce, muted] = ink;
+    drawTrunks(
+      context,
+      all.filter(({ isChosen }) => !isChosen),
+      muted,
+      1.3,
+    );
+    drawTrunks(
+      context,
+      all.filter(({ isChosen }) => isChosen),
+      spruce,
+      1.8,
+    );
+    context.font = '10px "Martian Mono Variable", monospace';
+    context.fillStyle = spruce;
+    context.textAlign = "center";
+    for (const { by, x, y } of offsets)
+      context.fillText(`${by > 0 ? "+" : "−"}${Math.abs(by)}`, x, y);
     if (hanging.current) drawHanging(context, hanging.current, element, rowOf, middle, bench);
   }
   return (
@@ -112,23 +147,64 @@ export function TetherCanvas({
   );
 }
 
-/** Down (or up) from the anchor, then along the line of what hangs there. */
-function drawTether(
+/** All that is tethered to one place: down (or up) from there, then along the line of each. */
+interface Trunk {
+  readonly isChosen: boolean;
+  readonly x: number;
+  readonly from: number;
+  readonly branches: { readonly x: number; readonly y: number }[];
+}
+
+/** How much later than its anchor something starts, ms, and where that is written. */
+interface Offset {
+  readonly by: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Beyond so many lines dashes are not told apart any more, and cost the most of a frame. */
+const MOST_DASHED = 60;
+/** From the middle of a row to its edge, px. */
+const EDGE = 11;
+
+/** Draws lines of one color in one stroke, each part once, however many share it. */
+function drawTrunks(
   context: CanvasRenderingContext2D,
-  anchorX: number,
-  anchorY: number,
-  x: number,
-  y: number,
+  trunks: readonly Trunk[],
+  color: string,
+  width: number,
 ): void {
-  context.setLineDash([4, 3]);
+  const count = trunks.reduce((sum, { branches }) => sum + branches.length, 0);
+  if (count === 0) return;
+  context.strokeStyle = color;
+  context.lineWidth = width;
+  context.setLineDash(count > MOST_DASHED ? [] : [4, 3]);
   context.beginPath();
-  context.moveTo(anchorX, anchorY + (y > anchorY ? 11 : -11));
-  context.lineTo(anchorX, y);
-  context.lineTo(x, y);
+  for (const { x, from, branches } of trunks) {
+    const below = branches.filter(({ y }) => y > from).map(({ y }) => y);
+    const above = branches.filter(({ y }) => y <= from).map(({ y }) => y);
+    for (const [side, end] of [
+      [1, below.reduce((most, y) => Math.max(most, y), Number.NEGATIVE_INFINITY)],
+      [-1, above.reduce((least, y) => Math.min(least, y), Number.POSITIVE_INFINITY)],
+    ] as const) {
+      if (!Number.isFinite(end)) continue;
+      context.moveTo(x, from + side * EDGE);
+      context.lineTo(x, end);
+    }
+    for (const branch of branches) {
+      context.moveTo(x, branch.y);
+      context.lineTo(branch.x, branch.y);
+    }
+  }
   context.stroke();
   context.setLineDash([]);
   context.beginPath();
-  context.arc(anchorX, anchorY + (y > anchorY ? 11 : -11), 2, 0, 7);
+  for (const { x, from, branches } of trunks)
+    for (const side of [1, -1]) {
+      if (!branches.some(({ y }) => (side > 0 ? y > from : y <= from))) continue;
+      context.moveTo(x + 2, from + side * EDGE);
+      context.arc(x, from + side * EDGE, 2, 0, 7);
+    }
   context.stroke();
 }
 

@@ -2,6 +2,7 @@ import { type Begun, readAnswer, slotOwner } from "@levitas/core/live";
 import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef } from "react";
 import { onTheme } from "../../theme/theme.ts";
 import { Button } from "../../ui/Button.tsx";
+import { canvasOf } from "../../ui/canvasOf.ts";
 import { Menu } from "../../ui/Menu.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useStudy } from "../session/BenchContext.ts";
@@ -37,13 +38,10 @@ export function Trace(): ReactNode {
   useLiveState((state) => state.answered);
   useLiveState((state) => state.traced);
   const redraw = useLiveFrame((frame) => {
-    const context = canvas.current?.getContext("2d");
     const { width, height } = size.current;
-    if (!context || !canvas.current || width === 0) return;
-    const ratio = devicePixelRatio;
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.clearRect(0, 0, canvas.current.width, canvas.current.height);
-    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    if (!canvas.current || width === 0) return;
+    const context = canvasOf(canvas.current, width, height);
+    if (!context) return;
     const take = study.live?.takes.find(({ id }) => id === session.store.getState().take);
     const to = take ? take.duration : Math.max(frame.time, PAST);
     const from = take ? 0 : Math.max(to - PAST, 0);
@@ -55,13 +53,7 @@ export function Trace(): ReactNode {
     const element = box.current;
     if (!element) return;
     const fit = () => {
-      const [width, height] = [element.clientWidth, element.clientHeight];
-      size.current = { width, height };
-      if (canvas.current)
-        Object.assign(canvas.current, {
-          width: Math.round(width * devicePixelRatio),
-          height: Math.round(height * devicePixelRatio),
-        });
+      size.current = { width: element.clientWidth, height: element.clientHeight };
       redraw();
     };
     fit();

@@ -1,6 +1,7 @@
 import { applyRecipe, RECIPES, type Recipe, recipeLength } from "@levitas/core/edit";
 import { nanoid } from "nanoid";
 import { type ReactNode, useState } from "react";
+import { withLists } from "../../api/Lists.tsx";
 import { Miniature } from "../../drawing/Miniature.tsx";
 import { IconButton } from "../../ui/Button.tsx";
 import { CloseIcon } from "../../ui/icons.tsx";
@@ -23,7 +24,9 @@ const SHELVES = [
 ] as const;
 
 /** The recipes of the stock and one's own; each plays on a stand-in, and goes to the chosen figures. */
-export function Gallery({ close }: { close: () => void }): ReactNode {
+export const Gallery = withLists(Recipes);
+
+function Recipes({ close }: { close: () => void }): ReactNode {
   const bench = useBench();
   const study = useStudy();
   const chosen = chosenFigures(useBenchState((state) => state.selection));

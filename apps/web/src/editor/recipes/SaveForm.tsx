@@ -1,5 +1,6 @@
 import { copyKeys, recipeOf } from "@levitas/core/edit";
 import { type ReactNode, useState } from "react";
+import { withLists } from "../../api/Lists.tsx";
 import { Button } from "../../ui/Button.tsx";
 import { say } from "../../ui/notices.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
@@ -9,7 +10,9 @@ import { useRecipeActions } from "./useRecipes.ts";
 const FIELD = "h-7 rounded-md border border-edge/40 bg-paper px-2 text-[13px] focus:border-spruce";
 
 /** What the chosen keys are to be called as a recipe, and where figures stand that get it. */
-export function SaveForm({ close }: { close: () => void }): ReactNode {
+export const SaveForm = withLists(Form);
+
+function Form({ close }: { close: () => void }): ReactNode {
   const bench = useBench();
   const { keep } = useRecipeActions();
   const [stands, setStands] = useState<"start" | "end">("start");

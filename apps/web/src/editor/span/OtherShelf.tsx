@@ -1,6 +1,7 @@
 import { setSpanCurve, spansFollowing } from "@levitas/core/edit";
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
+import { Lists } from "../../api/Lists.tsx";
 import { curveQueries } from "../../api/queries.ts";
 import { useBench, useStudy } from "../session/BenchContext.ts";
 import type { Span } from "../session/span.ts";
@@ -8,7 +9,13 @@ import { type Offer, Offers, useGive, useOffer } from "./offers.tsx";
 
 /** The curves on the shelf that is not the stock: one's own, or those that spans of this study share. */
 export function OtherShelf({ shelf, span }: { shelf: "own" | "shared"; span: Span }): ReactNode {
-  return shelf === "own" ? <OwnShelf span={span} /> : <SharedShelf span={span} />;
+  return shelf === "own" ? (
+    <Lists>
+      <OwnShelf span={span} />
+    </Lists>
+  ) : (
+    <SharedShelf span={span} />
+  );
 }
 
 function OwnShelf({ span }: { span: Span }): ReactNode {

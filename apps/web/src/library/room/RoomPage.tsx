@@ -1,9 +1,9 @@
 import { NAME_LENGTH } from "@levitas/core/format";
-import { useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useState } from "react";
 import { useLoaderData, useLocation, useParams } from "react-router";
 import { createCurve } from "../../api/curves.ts";
-import { curveQueries } from "../../api/queries.ts";
+import { Lists } from "../../api/Lists.tsx";
+import { listIsStale } from "../../api/stale.ts";
 import { CurveDirection } from "../../curve-editor/CurveDirection.tsx";
 import { CurveKindMenu } from "../../curve-editor/CurveKindMenu.tsx";
 import { CurveNumbers } from "../../curve-editor/CurveNumbers.tsx";
@@ -30,12 +30,16 @@ export function RoomPage(): ReactNode {
   const { id } = useParams();
   const { key } = useLocation();
   // A curve to try is in the address: every way there opens a room of its own.
-  return <OpenRoom key={id === "try" ? key : id} found={useLoaderData<FoundCurve | null>()} />;
+  const found = useLoaderData<FoundCurve | null>();
+  return (
+    <Lists>
+      <OpenRoom key={id === "try" ? key : id} found={found} />
+    </Lists>
+  );
 }
 
 function OpenRoom({ found }: { found: FoundCurve | null }): ReactNode {
   const [room, setRoom] = useState<Room | null>(null);
-  const queries = useQueryClient();
   useEffect(() => {
     const opened = new Room(
       found,
@@ -48,9 +52,9 @@ function OpenRoom({ found }: { found: FoundCurve | null }): ReactNode {
     setRoom(opened);
     if (!matchMedia("(prefers-reduced-motion: reduce)").matches) opened.clock.play();
     return () => {
-      void opened.close().then(() => queries.invalidateQueries({ queryKey: curveQueries.all }));
+      void opened.close().then(() => listIsStale("curves"));
     };
-  }, [found, queries]);
+  }, [found]);
   if (!room) return null;
   return (
     <RoomContext value={room}>
