@@ -21,13 +21,18 @@ export default defineConfig({
             {
               // The same for what all screens are made of.
               name: "ui",
-              test: /apps\/web\/src\/bring\/(bringing|useDropped)|format\/css\/cssNumber|apps\/web\/src\/(ui|clock|theme)\/(?!color\/ColorPicker|NoticeToast|Tick|PanelBody|MenuBody|MenuItems|quantityReader)/,
+              test: /node_modules\/nanoid|apps\/web\/src\/bring\/(bringing|useDropped)|format\/css\/cssNumber|apps\/web\/src\/(ui|clock|theme)\/(?!LiveNumber|useDragSession|useSliderDrag|color\/ColorPicker|NoticeToast|Tick|PanelBody|MenuBody|MenuItems|quantityReader)/,
             },
             {
-              // What every bench needs of the core in one piece: fifty small ones compress worse.
+              // What whatever moves needs of the core in one piece: fifty small ones compress worse.
               name: "core",
               // What only panels on demand ask for comes with them.
-              test: /packages\/core\/src\/(curve|edit|fault|fit|motion|reading|study|timeline|value)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|typedTime|changedThing|readCall|recipe|recipeStock|reverseCurve|sharedCurves|paste|untangle|hsv|stillTime|thumbnail|twin|fitKeys|liveParts)\.ts)/,
+              test: /packages\/core\/src\/(curve|fault|motion|study|timeline|value)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|typedTime|changedThing|readCall|recipe|recipeStock|reverseCurve|sharedCurves|paste|untangle|hsv|stillTime|thumbnail|twin|fitKeys|liveParts)\.ts)/,
+            },
+            {
+              // What changes it is needed where something can be changed.
+              name: "edit",
+              test: /packages\/core\/src\/(edit|fit|reading)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|typedTime|changedThing|readCall|recipe|recipeStock|reverseCurve|sharedCurves|paste|untangle|hsv|stillTime|thumbnail|twin|fitKeys|liveParts)\.ts)/,
             },
             {
               // Small things of the bench that its panels on demand ask for too: alone each is mostly wrapping.

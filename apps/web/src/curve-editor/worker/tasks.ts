@@ -8,7 +8,6 @@ import {
   type NamedCurve,
   type Platform,
   platformOf,
-  readCurveText,
   writeTokens,
 } from "@levitas/core/format";
 
@@ -34,7 +33,10 @@ export const tasks = {
     return writeTokens(curves);
   },
   /** Reads a long text. */
-  read: readCurveText,
+  async read(text: string) {
+    const { readCurveText } = await import("./readText.ts");
+    return readCurveText(text);
+  },
 };
 
 export type Tasks = typeof tasks;
