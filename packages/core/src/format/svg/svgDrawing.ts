@@ -115,7 +115,8 @@ function findStrokes(text: string): Stroke[] {
     },
     { xmlMode: true },
   );
-  for (let at = 0; at < text.length && transforms.length < DEEPEST; at += PIECE)
+  const goesOn = () => transforms.length < DEEPEST && strokes.length < MOST_DRAWINGS;
+  for (let at = 0; at < text.length && goesOn(); at += PIECE)
     parser.write(text.slice(at, at + PIECE));
   if (transforms.length < DEEPEST) parser.end();
   return strokes;

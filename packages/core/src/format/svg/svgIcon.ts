@@ -35,6 +35,7 @@ export function readSvgIcon(text: string): Result<IconLook> {
   let box: [number, number, number, number] | undefined;
   let hidden = 0;
   let lost = 0;
+  const isEnough = () => shapes.length >= MOST_SHAPES || lost >= MOST_SHAPES;
   const parser = new Parser(
     {
       onopentag: (tag, attributes) => {
@@ -59,8 +60,7 @@ export function readSvgIcon(text: string): Result<IconLook> {
         const data = dataOf(name, attributes);
         if (data === undefined) return;
         // Checked before it is parsed: what is not kept should not cost anything either.
-        const isTooMuch =
-          shapes.length >= MOST_SHAPES || lost >= MOST_SHAPES || data.length > 4 * LONGEST_PATH;
+        const isTooMuch = isEnough() || data.length > 4 * LONGEST_PATH;
         const path = isTooMuch ? undefined : transformedPath(data, stack);
         if (!path || path.length > LONGEST_PATH) {
           lost++;
@@ -85,7 +85,7 @@ export function readSvgIcon(text: string): Result<IconLook> {
     },
     { xmlMode: true },
   );
-  for (let at = 0; at < text.length && stack.length < DEEPEST; at += 32_768)
+  for (let at = 0; at < text.length && stack.length < DEEPEST && !isEnough(); at += 32_768)
     parser.write(text.slice(at, at + 32_768));
   if (stack.length < DEEPEST) parser.end();
   if (shapes.length === 0)
