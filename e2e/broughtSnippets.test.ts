@@ -1,8 +1,8 @@
 import { readBrought, studyOf } from "@levitas/core/format";
 import { compileStudy, mapPoint, poseMatrix } from "@levitas/core/motion";
 import type { ChannelId } from "@levitas/core/study";
-import type { Browser, Page } from "puppeteer-core";
-import { launchBrowser } from "./harness/browser.ts";
+import type { Page } from "puppeteer-core";
+import { oneBlankPage } from "./harness/browser.ts";
 import { SNIPPETS, type Snippet } from "./harness/snippets.ts";
 
 const MOMENTS = [0, 10, 75, 130, 299, 333, 401, 467, 512, 641, 777, 890, 1010, 1205, 1700, 2100];
@@ -13,13 +13,10 @@ type Seen = readonly number[];
 const HAIR = [0.5, 0.5, 0.5, 0.5, 0.005, 0.05, 0, 3, 3, 3, 0.01];
 
 describe("a text that is brought in moves here as it does in the browser", () => {
-  let browser: Browser;
   let page: Page;
-  beforeAll(async () => {
-    browser = await launchBrowser();
-    page = await browser.newPage();
+  oneBlankPage((blank) => {
+    page = blank;
   });
-  afterAll(() => browser.close());
 
   /** What the browser shows of the original: by moment and element. */
   const original = async ({ text, html, selectors, then, paint }: Snippet): Promise<Seen[][]> => {

@@ -8,13 +8,13 @@ import {
 } from "@levitas/core/format";
 import { compileStudy, type Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
-import type { Browser, Page } from "puppeteer-core";
+import type { Page } from "puppeteer-core";
 import { BEGINS } from "../packages/core/src/format/css/cssBegins.ts";
 import { REDUCED_WAYS } from "../packages/core/src/format/css/cssReduced.ts";
 import { moduleRuntime } from "../packages/core/src/format/handoff/moduleText.ts";
 import { anyStudy, cases, demoStudies, IS_WHOLE } from "../packages/core/src/testing/index.ts";
 import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
-import { launchBrowser } from "./harness/browser.ts";
+import { oneBlankPage } from "./harness/browser.ts";
 import { choreography, restlessStudy } from "./harness/choreography.ts";
 import { SMALLEST } from "./harness/smallest.ts";
 import { buildStage, compareStage, expectAlike, playStage } from "./harness/stage.ts";
@@ -66,13 +66,10 @@ function withoutDepth(study: Study): Study {
 }
 
 describe("the CSS hand-off in a real browser", () => {
-  let browser: Browser;
   let page: Page;
-  beforeAll(async () => {
-    browser = await launchBrowser();
-    page = await browser.newPage();
+  oneBlankPage((blank) => {
+    page = blank;
   });
-  afterAll(() => browser.close());
 
   const awkward: [string, Study][] = [
     ["an awkward study", awkwardStudy()],

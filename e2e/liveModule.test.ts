@@ -9,9 +9,9 @@ import {
 } from "@levitas/core/format";
 import { replay, takeMotion, trialTake } from "@levitas/core/live";
 import type { Study, Take, TakeEvent } from "@levitas/core/study";
-import type { Browser, Page } from "puppeteer-core";
+import type { Page } from "puppeteer-core";
 import { anyLiveStudy, cases, liveDemos } from "../packages/core/src/testing/index.ts";
-import { launchBrowser } from "./harness/browser.ts";
+import { oneBlankPage } from "./harness/browser.ts";
 import { penPress } from "./harness/pen.ts";
 import { buildStage, compareStage, expectAlike } from "./harness/stage.ts";
 
@@ -51,13 +51,10 @@ function withoutPlaying(study: Study): Study {
 }
 
 describe("the module that answers", () => {
-  let browser: Browser;
   let page: Page;
-  beforeAll(async () => {
-    browser = await launchBrowser();
-    page = await browser.newPage();
+  oneBlankPage((blank) => {
+    page = blank;
   });
-  afterAll(() => browser.close());
 
   const takes = demos.flatMap(([name, study]) =>
     [
@@ -93,7 +90,7 @@ describe("the module that answers", () => {
   async function driven(study: Study, act: () => Promise<void>): Promise<Recorded> {
     const settings = { ...(LIVE ? initialSettings(LIVE, study) : {}), file: "page" };
     const { text = "", selectorOf = {} } = LIVE?.write(study, settings, {}) ?? {};
-    const own = await browser.newPage();
+    const own = await page.browser().newPage();
     page = own;
     await own.setViewport({ width: 800, height: 560 });
     const recording = text.replace(
@@ -135,7 +132,7 @@ describe("the module that answers", () => {
     await act();
     const found = (await own.evaluate("record")) as Recorded;
     await own.close();
-    page = await browser.newPage();
+    page = await page.browser().newPage();
     return found;
   }
 
@@ -277,7 +274,7 @@ describe("the module that answers", () => {
   it("goes at once for people who prefer reduced motion, and answers no more once stopped", async () => {
     const study = demo("Pass flips");
     const { text = "", selectorOf = {} } = LIVE?.write(study, { file: "page" }, {}) ?? {};
-    const own = await browser.newPage();
+    const own = await page.browser().newPage();
     await own.emulateMediaFeatures([{ name: "prefers-reduced-motion", value: "reduce" }]);
     await own.setContent(
       text.replace("live();\n}</script>", "globalThis.controls = live();\n}</script>"),
@@ -318,7 +315,7 @@ describe("the module that answers", () => {
     expectReplayed(reversed, record);
     // The needle does not leave: the dial can be pressed all the same.
     const { text = "" } = LIVE?.write(study, {}, { figures: new Set(["dial"]) }) ?? {};
-    const own = await browser.newPage();
+    const own = await page.browser().newPage();
     const problems: string[] = [];
     own.on("pageerror", (error) => problems.push(String(error)));
     await own.setContent(

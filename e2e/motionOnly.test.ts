@@ -1,7 +1,7 @@
 import { handoffCss, readBrought, studyOf } from "@levitas/core/format";
 import { compileStudy } from "@levitas/core/motion";
 import { eachTween, type Study } from "@levitas/core/study";
-import type { Browser, Page } from "puppeteer-core";
+import type { Page } from "puppeteer-core";
 import { setKeyValue, setRest } from "../packages/core/src/edit/index.ts";
 import {
   anyStudy,
@@ -9,7 +9,7 @@ import {
   demoStudies,
   isEndlesslyLong,
 } from "../packages/core/src/testing/index.ts";
-import { launchBrowser } from "./harness/browser.ts";
+import { oneBlankPage } from "./harness/browser.ts";
 import { momentsIn } from "./harness/engineStage.ts";
 import { buildStage, compareStage, expectAlike } from "./harness/stage.ts";
 
@@ -76,13 +76,10 @@ function pastedOver(css: string, text: string): string {
 }
 
 describe("CSS that was brought in and leaves as motion only", () => {
-  let browser: Browser;
   let page: Page;
-  beforeAll(async () => {
-    browser = await launchBrowser();
-    page = await browser.newPage();
+  oneBlankPage((blank) => {
+    page = blank;
   });
-  afterAll(() => browser.close());
 
   /** Where everything is and how it looks at some moments. */
   const shown = async (css: string, html: string) => {

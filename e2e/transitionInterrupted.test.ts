@@ -7,9 +7,9 @@ import {
 } from "@levitas/core/live";
 import { compileStudy } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
-import type { Browser, Page } from "puppeteer-core";
+import type { Page } from "puppeteer-core";
 import { liveDemos } from "../packages/core/src/testing/index.ts";
-import { launchBrowser } from "./harness/browser.ts";
+import { oneBlankPage } from "./harness/browser.ts";
 
 const demo = (name: string): Study => {
   const found = liveDemos().find(([each]) => each.includes(name));
@@ -21,13 +21,10 @@ const demo = (name: string): Study => {
 const NEAR = 2;
 
 describe("a transition that is handed off, interrupted by the browser itself", () => {
-  let browser: Browser;
   let page: Page;
-  beforeAll(async () => {
-    browser = await launchBrowser();
-    page = await browser.newPage();
+  oneBlankPage((blank) => {
+    page = blank;
   });
-  afterAll(() => browser.close());
 
   /** Shows the hand-off of a study between two poses. */
   async function show(between: Study, css: ReturnType<typeof transitionCss>): Promise<void> {

@@ -18,6 +18,16 @@ export function launchBrowser(): Promise<Browser> {
   });
 }
 
+/** A browser with one page for all tests of a suite, which `take` is given before the first. */
+export function oneBlankPage(take: (page: Page) => void): void {
+  let browser: Browser | undefined;
+  beforeAll(async () => {
+    browser = await launchBrowser();
+    take(await browser.newPage());
+  });
+  afterAll(() => browser?.close());
+}
+
 /** A page of 1280 x 800 whose errors are collected. */
 export interface WatchedPage {
   readonly page: Page;
