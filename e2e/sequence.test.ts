@@ -388,6 +388,10 @@ describe("sequences on the bench", () => {
       }
       throw new Error(`it never got there: ${path.slice(-5)}`);
     };
+    // Slowly, so that there is time to turn round on a machine that is busy.
+    await (await page.waitForSelector('::-p-xpath(//button[.="Go there…"])'))?.click();
+    await field("Duration", "3000");
+    await page.keyboard.press("Escape");
     await (await page.waitForSelector('[data-marker="m"]'))?.click();
     await press(page, "Go there");
     await watch((time) => time > 150);
@@ -668,8 +672,8 @@ describe("sequences on the bench", () => {
     )?.click();
     const panel = '[aria-label="Lane 1 is to follow"]';
     await page.waitForSelector(panel);
-    await field("it is", "1");
-    await field("and ", "0.2");
+    await field("Output from", "1");
+    await field("Output to", "0.2");
     // It is shown, its map with the value moving on it, and nothing is replaced before it is accepted.
     const dot = () =>
       page.$eval(`${panel} svg[role="img"] circle`, (circle) => circle.getAttribute("cx"));
@@ -695,8 +699,8 @@ describe("sequences on the bench", () => {
       )
     )?.click();
     await page.waitForSelector(panel);
-    await field("it is", "1");
-    await field("and ", "0.2");
+    await field("Output from", "1");
+    await field("Output to", "0.2");
     await press(page, "Follow");
     await page.waitForSelector("[data-follower]");
     const study = await stored();
