@@ -73,6 +73,18 @@ describe("what people look for is there", () => {
     expect(await textOf(page, shown)).toBe("Lanes");
   });
 
+  it("at 1280 the transport is one line, and how an answer gets there can be read", async () => {
+    await openStudyByName(page, app.url, "Boarding pass drops");
+    const height = await page.$eval('[aria-label="Transport"]', (bar) => bar.clientHeight);
+    expect(height).toBeLessThan(60);
+    await openStudyByName(page, app.url, "Tide dial answers", { asItOpens: true });
+    const cut = await page.$$eval('[aria-label="Answers"] span.font-mono', (all) =>
+      all.filter((how) => how.scrollWidth > how.clientWidth).map((how) => how.textContent),
+    );
+    expect(cut).toEqual([]);
+    expect(await page.$$('[aria-label="Answers"] span.font-mono')).not.toEqual([]);
+  });
+
   it("what stands in another figure stands under it, and a box or Shift chooses several", async () => {
     await openNewStudy(page, app.url, { document: quay });
     await page.waitForSelector('[data-figure="Lid"]');

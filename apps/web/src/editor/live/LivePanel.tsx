@@ -45,7 +45,7 @@ function Responses(): ReactNode {
       {responses.length > 0 ? (
         <div
           aria-hidden
-          className="grid grid-cols-[5rem_minmax(4rem,1fr)_minmax(7rem,1.8fr)_minmax(8.5rem,1.3fr)_6.5rem] gap-x-2 border-b border-rule px-3.5 py-1 text-[11.5px] text-muted"
+          className="grid grid-cols-[4rem_minmax(4rem,1fr)_minmax(7rem,1.5fr)_minmax(10.5rem,1.5fr)_6.5rem] gap-x-2 border-b border-rule px-3.5 py-1 text-[11.5px] text-muted"
         >
           {["When", "on", "then", "how", "in mid-flight"].map((text) => (
             <span key={text}>{text}</span>
@@ -58,7 +58,7 @@ function Responses(): ReactNode {
             type="button"
             aria-expanded={chosen === response.id}
             onClick={() => choose(response.id)}
-            className={`grid w-full grid-cols-[5rem_minmax(4rem,1fr)_minmax(7rem,1.8fr)_minmax(8.5rem,1.3fr)_6.5rem] items-center gap-x-2 border-b border-l-2 border-b-rule px-3 py-1.5 text-start text-[12.5px] ${chosen === response.id ? "border-l-spruce bg-spruce-pale/60" : "border-l-transparent hover:bg-sunk/60"} ${response.disabled ? "opacity-50" : ""}`}
+            className={`grid w-full grid-cols-[4rem_minmax(4rem,1fr)_minmax(7rem,1.5fr)_minmax(10.5rem,1.5fr)_6.5rem] items-center gap-x-2 border-b border-l-2 border-b-rule px-3 py-1.5 text-start text-[12.5px] ${chosen === response.id ? "border-l-spruce bg-spruce-pale/60" : "border-l-transparent hover:bg-sunk/60"} ${response.disabled ? "opacity-50" : ""}`}
           >
             <span className="font-semibold">{words.when(response.when)}</span>
             <span className="truncate">{words.on(response.when)}</span>

@@ -56,7 +56,7 @@ export function SceneBar(): ReactNode {
         type="button"
         title="Zoom of the scene: wheel to zoom, drag with Space to pan, click to see all of it"
         onClick={() => camera.fit()}
-        className="h-6.5 min-w-11 rounded-lg border border-edge/60 px-1 font-mono text-[10.5px] whitespace-nowrap text-muted hover:text-ink"
+        className="h-6.5 min-w-9 rounded-lg border border-edge/60 px-1 font-mono text-[10.5px] whitespace-nowrap text-muted hover:text-ink"
       />
     </div>
   );

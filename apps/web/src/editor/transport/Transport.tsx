@@ -34,7 +34,7 @@ export function Transport({ beside }: { beside?: ReactNode }): ReactNode {
   const { mode, rate, emulate } = useClockSettings(clock);
   return (
     <div role="toolbar" aria-label="Transport" className="@container shrink-0 bg-raised">
-      <div className="flex min-h-13 flex-wrap items-center gap-x-1 gap-y-1 px-2 py-1.5 @min-[720px]:gap-x-2">
+      <div className="flex min-h-13 flex-wrap items-center gap-x-1 gap-y-1 px-1.5 py-1.5 @min-[720px]:gap-x-2">
         <button
           type="button"
           aria-label={playing ? "Pause" : "Play"}
@@ -115,7 +115,7 @@ function Times(): ReactNode {
         }}
         accept={go}
         nudge={(steps) => go(clock.time + steps * 10)}
-        className="w-13 font-semibold [contain:size_layout]"
+        className="w-12 font-semibold [contain:size_layout]"
       />
       <span className="text-[12px] text-muted">{inSeconds ? "s" : "ms"}</span>
       <LiveNumber<number, never>
@@ -130,7 +130,7 @@ function Times(): ReactNode {
         }}
         accept={(value) => go(nearestFrame(value, bench.study.scene.frameRate))}
         nudge={(steps) => clock.step(Math.sign(steps), bench.study.scene.frameRate)}
-        className="ml-0.5 w-11 [contain:size_layout]"
+        className="w-10 [contain:size_layout]"
       />
       <span className="text-[12px] text-muted">f</span>
     </div>
