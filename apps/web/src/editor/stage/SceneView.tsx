@@ -112,8 +112,10 @@ export function SceneView(): ReactNode {
         // While blocks are dragged the twin would be compiled anew for every frame; it is back when they rest.
         if (showTwin && !(state.arranging && bench.dragging)) {
           const { twin } = bench;
-          const isNamedBelow = selection.channel === "rotate";
-          marks.push(...twinMarks(twin, twin.at(time, spare.current), index, camera, isNamedBelow));
+          // Away from the figure: a twin that is lower is named below it.
+          const lower = twin.valueAt(index, "y", time) - motion.valueAt(index, "y", time);
+          const named = selection.channel === "rotate" ? 2 : lower > 1 ? 3 : 0;
+          marks.push(...twinMarks(twin, twin.at(time, spare.current), index, camera, named));
         }
         const found = showSpacing || showPath ? spacing.of(motion, index) : undefined;
         if (found) marks.push(...nowMarks(found, camera, { time, motion }));

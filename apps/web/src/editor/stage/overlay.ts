@@ -156,27 +156,29 @@ export function nowMarks(
 }
 
 /**
- * The outline of a figure as another motion has it, named so that it explains itself: above its first corner, or below the
- * opposite one where the words of an angle's route stand above.
+ * The outline of a figure as another motion has it, named so that it explains itself.
+ *
+ * @param named the corner where its name stands, from the left top clockwise: above the first one, or below one of the
+ *   lower ones, where the figure itself or the words of an angle's route stand above
  */
 export function twinMarks(
   twin: Motion,
   poses: Float64Array,
   figureIndex: number,
   placement: Placement,
-  isNamedBelow: boolean,
+  named: 0 | 2 | 3,
 ): Mark[] {
   const { line, halo } = sceneInk(twin.study.scene.background);
   const points = poseOutline(twin, poses, figureIndex, placement);
   const corners = boxCorners(twin, poses, figureIndex);
-  const [x, y] = corners[isNamedBelow ? 2 : 0] ?? [0, 0];
+  const [x, y] = corners[named] ?? [0, 0];
   const label = labelPicture("linear twin", { ink: line, halo, weight: 500 });
   return [
     ...haloed(points, { ink: line, halo, width: 1.2, dash: [4, 4] }),
     {
       type: "picture",
       x: placement.left + x * placement.scale,
-      y: placement.top + y * placement.scale + (isNamedBelow ? 4 : -5 - label.baseline),
+      y: placement.top + y * placement.scale + (named > 0 ? 4 : -5 - label.baseline),
       width: label.width,
       height: label.height,
       image: label.image,
