@@ -22,7 +22,7 @@ const common = {
 };
 
 /** What is judged by time alone runs by itself, after everything else. */
-const TIMED = ["frames", "large", "pointerCost"];
+const TIMED = ["frames", "large", "pointerCost", "bringCost"];
 /** What plays in other engines than Chromium too. */
 const ENGINES = "/e2e/engines/";
 const timed = TIMED.map((name) => `/${name}\\.test\\.ts$`);
