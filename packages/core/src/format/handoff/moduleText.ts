@@ -112,6 +112,9 @@ const figures = ${list(lines)};
 ${moduleRuntime({ reduced, begins })}`;
 }
 
+/** Just past the end, where what stays is, in the module's own words. */
+const OVER = `duration + ${HELD_AFTER}`;
+
 /** What people see who prefer reduced motion: what it is called, what each part carries for it, and what it does. */
 const WAYS: Readonly<
   Record<
@@ -139,7 +142,7 @@ const WAYS: Readonly<
     ...{ said: "what fades; all else stands as it ends", more: ", fades?: 1", isStill: false },
     made: `        if (calm && !fades) {
           made.pause();
-          made.currentTime = over;
+          made.currentTime = ${OVER};
           held.push(made);
           return [];
         }
@@ -151,14 +154,7 @@ const WAYS: Readonly<
 export function moduleRuntime({ reduced, begins }: ModuleOptions): string {
   const { said, parts = "parts", frames = "frames", made = "", isStill } = WAYS[reduced];
   const last = reduced === "fade" ? ", fades" : reduced === "as-it-is" ? ", calmed" : "";
-  const over =
-    reduced === "as-it-is"
-      ? ""
-      : `
-/** Just past the end, ms: what stays is there. */
-const over = duration + ${HELD_AFTER};
-`;
-  return `${over}
+  return `
 /**
  * @typedef {object} Options
  * @property {boolean | "auto"} [reduced] ${said}; "auto" asks what the person prefers
@@ -227,7 +223,7 @@ ${made}        return made;
       return clock.finished;
     },
     play: () => {
-${isStill ? "      if (calm) return player.seek(over);\n" : ""}      if (clock.playState === "finished") player.seek(0);
+${isStill ? `      if (calm) return player.seek(${OVER});\n` : ""}      if (clock.playState === "finished") player.seek(0);
       for (const each of every) each.play();
     },
     pause: () => every.forEach((each) => each.pause()),
@@ -253,7 +249,7 @@ ${begins.when === "load" ? "" : beginText(begins, isStill)}`;
 /** What stands still does so as the study ends. */
 const STILL = `  if (calm) {
     player.pause();
-    player.seek(over);
+    player.seek(${OVER});
   }
 `;
 
