@@ -1,15 +1,15 @@
-// What lists are kept of, told apart from what keeps them: a screen without lists tells that one is out of date, and does
-// not load the cache for that.
+// Tells the cache of the server's lists (Lists.tsx) that one is out of date, without loading it: a screen that shows no
+// lists stays free of it.
 
 type Listener = (list: "studies" | "curves") => void;
 let listener: Listener | undefined;
 
-/** Says that a list may be another one by now. Where none was read yet, nothing has to be read again. */
+/** Says that a list may have changed. Where no list was read yet, nothing is read again. */
 export function listIsStale(list: Parameters<Listener>[0]): void {
   listener?.(list);
 }
 
-/** Is told of lists that are out of date from now on. */
+/** Registers who is told of lists that have changed; there is one. */
 export function onStaleList(next: Listener): void {
   listener = next;
 }
