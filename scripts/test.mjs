@@ -51,8 +51,8 @@ function run(name, args) {
   }
 }
 
-/** Three at a time: those of the browser wait for frames more often than they compute. Jest keeps the modules of each suite, so that workers are renewed. */
-const MANY = ["--maxWorkers=3", "--workerIdleMemoryLimit=1200MB"];
+/** Three at a time: those of the browser wait for frames more often than they compute; other engines still more. Jest keeps the modules of each suite, so that workers are renewed. */
+const MANY = [`--maxWorkers=${isAll ? 4 : 3}`, "--workerIdleMemoryLimit=1200MB"];
 const UNTIMED = ["core", "cli", "server", "web", "scripts", "e2e", ...(isAll ? ["engines"] : [])];
 const begin = Date.now();
 const runs =

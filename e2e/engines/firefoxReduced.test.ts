@@ -1,0 +1,3 @@
+import { reducedMatrixIn } from "./matrix.ts";
+
+reducedMatrixIn("Firefox");
