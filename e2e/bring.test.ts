@@ -167,9 +167,19 @@ describe("bringing in motion", () => {
     await page.goto(server.url);
     await page.locator("button ::-p-text(Bring in…)").click();
     await page.waitForSelector('[aria-label="Text to bring in"]');
-    await typed(JSON.stringify({ ...buoy, name: "As a text", figures: [{ id: 5 }] }));
-    // What is wrong with one is said with its place.
-    await page.waitForSelector("[data-notice]");
+    const faulty = JSON.stringify({ ...buoy, name: "As a text" }).slice(0, -1);
+    await typed(faulty);
+    // What is wrong with one is said with its place, where it can be mended.
+    const wrong = await page.waitForSelector('[role="dialog"] [role="alert"]');
+    expect(await wrong?.evaluate((each) => each.textContent)).toMatch(/JSON/);
+    expect(
+      await page.$eval('[aria-label="Text to bring in"]', (each) =>
+        each instanceof HTMLTextAreaElement ? each.value : "",
+      ),
+    ).toBe(faulty);
+    await typed(JSON.stringify({ ...buoy, name: "As a text" }));
+    await page.waitForSelector('[aria-label="Save state"]');
+    expect((await studyAt()).name).toBe("As a text");
     await open("Boarding pass");
     await dropped(JSON.stringify(buoy), "buoy.json");
     const alert = await page.waitForSelector('[role="dialog"] [role="alert"]');

@@ -36,8 +36,8 @@ export function BringIn({
   /** Of the file, if it was one. */
   name: string;
   take: (study: Study, said: string) => void | Promise<void>;
-  /** Takes a whole study, where one can be opened. */
-  takeStudy?: (file: File) => Promise<void>;
+  /** Takes a whole study, where one can be opened; answers what is wrong with it, or nothing. */
+  takeStudy?: (file: File) => Promise<string>;
   close: () => void;
 }): ReactNode {
   const [text, setText] = useState(given);
@@ -52,16 +52,22 @@ export function BringIn({
     setFound(null);
     setFault("");
     if (text.trim() === "") return;
-    if (isStudyText(text)) {
-      const { takeStudy: takeIt, close: closeIt } = latest.current;
-      if (!takeIt) return setFault("This is a whole study. Bring it in on the Studies page.");
-      closeIt();
-      void takeIt(new File([text], name || "The pasted study"));
-      return;
-    }
+    const { takeStudy: takeIt, close: closeIt } = latest.current;
+    const isStudy = isStudyText(text);
+    if (isStudy && !takeIt)
+      return setFault("This is a whole study. Bring it in on the Studies page.");
     const stop = new AbortController();
     setBusy(true);
     const timer = setTimeout(async () => {
+      if (isStudy && takeIt) {
+        const wrong = await takeIt(new File([text], name || "The pasted study"));
+        if (!wrong) closeIt();
+        else if (!stop.signal.aborted) {
+          setBusy(false);
+          setFault(wrong);
+        }
+        return;
+      }
       const read = await readAside(text, stop.signal);
       if (stop.signal.aborted) return;
       setBusy(false);
