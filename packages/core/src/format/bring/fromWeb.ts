@@ -294,7 +294,7 @@ const placeInOrder = (name: string): number => {
 
 /** The names of the functions of a value of `transform`, small; none of `none`. */
 function functionsOf(text: string): string[] {
-  return [...text.matchAll(/([a-z0-9]+)\(/gi)]
+  return [...text.matchAll(/(?<![a-z0-9])([a-z0-9]+)\(/gi)]
     .map(([, name = ""]) => name.toLowerCase())
     .filter((name) => placeInOrder(name) >= 0 || /^(matrix|rotate)/.test(name));
 }

@@ -5,6 +5,8 @@ import {
   generate,
   type List,
   parse,
+  tokenize,
+  tokenTypes,
 } from "css-tree";
 import type { Unread } from "./brought.ts";
 import { type Layer, layersOf } from "./layers.ts";
@@ -44,23 +46,66 @@ export interface Sheet {
   readonly keyframes: ReadonlyMap<string, Keyframes>;
 }
 
+/** Nothing that people write stands in so many brackets; what is deeper would use up a reader's stack. */
+const DEEPEST = 200;
+/** A text with more faults is no CSS. Each costs the parser a walk over the whole text. */
+const MOST_FAULTS = 1000;
+
+const OPENING: readonly number[] = [
+  ...[tokenTypes.Function, tokenTypes.LeftParenthesis],
+  ...[tokenTypes.LeftSquareBracket, tokenTypes.LeftCurlyBracket],
+];
+const CLOSING: readonly number[] = [
+  ...[tokenTypes.RightParenthesis, tokenTypes.RightSquareBracket, tokenTypes.RightCurlyBracket],
+];
+
+/** Where a text has stood in more brackets than a reader can follow; undefined where it nowhere does. */
+function tooDeepAt(css: string): number | undefined {
+  let depth = 0;
+  let place: number | undefined;
+  tokenize(css, (type, start) => {
+    if (OPENING.includes(type)) depth++;
+    else if (CLOSING.includes(type)) depth = Math.max(depth - 1, 0);
+    if (depth > DEEPEST) place ??= start;
+  });
+  return place;
+}
+
+/** A style sheet as a tree; what is no CSS is put on the list. Undefined where it cannot be read at all. */
+function treeOf(css: string, unread: Unread[], offsetLine: number): CssNode | undefined {
+  const lines = css.split("\n");
+  const what = (line: number) => lines[line - 1]?.slice(0, 200).trim().slice(0, 60) ?? "";
+  const refuse = (line: number, why: string) =>
+    unread.push({ place: `line ${line + offsetLine}`, what: what(line), why });
+  const deep = tooDeepAt(css);
+  if (deep !== undefined) {
+    refuse(css.slice(0, deep).split("\n").length, `it stands in more than ${DEEPEST} brackets`);
+    return undefined;
+  }
+  let faults = 0;
+  class TooMany extends Error {}
+  try {
+    return parse(css, {
+      positions: true,
+      parseCustomProperty: false,
+      onParseError: ({ line, message }) => {
+        if (++faults > MOST_FAULTS) throw new TooMany();
+        refuse(line, `this is no CSS: ${message}`);
+      },
+    });
+  } catch (error) {
+    if (!(error instanceof TooMany)) throw error;
+    return undefined;
+  }
+}
+
 /** Reads a style sheet; what cannot be read is put on the list with its line. */
 export function readSheet(css: string, unread: Unread[], offsetLine = 0): Sheet {
   const lineOf = (node: CssNode) => (node.loc?.start.line ?? 1) + offsetLine;
-  const lines = css.split("\n");
-  const root = parse(css, {
-    positions: true,
-    parseCustomProperty: false,
-    onParseError: (error) => {
-      unread.push({
-        place: `line ${error.line + offsetLine}`,
-        what: lines[error.line - 1]?.trim().slice(0, 60) ?? "",
-        why: `this is no CSS: ${error.message}`,
-      });
-    },
-  });
   const rules: Rule[] = [];
   const keyframes = new Map<string, Keyframes>();
+  const root = treeOf(css, unread, offsetLine);
+  if (!root) return { rules, keyframes };
   /** Keyframes by prefixes of other browsers than count where nothing else is called so. */
   const prefixed = new Map<string, Keyframes>();
   const layers = layersOf();

@@ -111,8 +111,9 @@ const DEGREES: Readonly<Record<string, number>> = {
   grad: 0.9,
 };
 
-/** What sums in a value come to; what the package cannot read, and throws at, stays as it is. */
+/** What sums in a value come to; what is no sum, and what the package throws at, stays as it is. */
 export function calculated(value: string): string {
+  if (!value.includes("(")) return value;
   try {
     return calc(value);
   } catch {
