@@ -1,4 +1,4 @@
-import { type Curve, physicsOf, printCurve, springDuration } from "@levitas/core/curve";
+import { type Curve, naturalDuration, printCurve } from "@levitas/core/curve";
 import { readCurve } from "@levitas/core/reading";
 import { type Refusal, refuse, refuseFault } from "./batch.ts";
 import { InputFault } from "./inputFault.ts";
@@ -41,8 +41,7 @@ export function readingsLine({
  * speed, null where the curve is vertical or jumps.
  */
 function describeReadings(curve: Curve, { duration, band = 2 }: Asked): object {
-  const isSpring = curve.kind === "spring" || curve.kind === "spring-feel";
-  const natural = isSpring ? springDuration(physicsOf(curve)) * 1000 : undefined;
+  const natural = naturalDuration(curve);
   const whole = duration ?? natural;
   const time = (p: number | null) => (p === null ? null : p * (whole ?? 1));
   const speed = (slope: number) => (Number.isFinite(slope) ? slope : null);

@@ -4,6 +4,8 @@ import {
   checkCurve,
   checkNumber,
   curveKindOf,
+  isSpring,
+  naturalDuration,
   physicsOf,
   type SpringCurve,
   type SpringFeelCurve,
@@ -23,7 +25,6 @@ import { useDesk, useDeskCurve, useDeskFrame } from "./desk/DeskContext.ts";
 import type { DeskDrag } from "./desk/desk.ts";
 import { handlesOf } from "./desk/handles.ts";
 import { explainFault } from "./explainFault.ts";
-import { naturalDuration } from "./naturalDuration.ts";
 import { parameterText, readParameter, sliderScale } from "./parameterText.ts";
 
 // Only where there is room for them.
@@ -42,9 +43,7 @@ export function CurveNumbers({ sliders = false }: { sliders?: boolean }): ReactN
   const { parameters } = curveKindOf(editable);
   return (
     <div className="grid grid-cols-2 gap-1.5 empty:hidden">
-      {editable.kind === "spring" || editable.kind === "spring-feel" ? (
-        <SpringSwitch curve={editable} />
-      ) : null}
+      {isSpring(editable) ? <SpringSwitch curve={editable} /> : null}
       {parameters
         .filter(
           ({ name }) =>
@@ -84,7 +83,7 @@ function SpringSwitch({ curve }: { curve: SpringCurve | SpringFeelCurve }): Reac
   const desk = useDesk();
   const other = useRef<HTMLParagraphElement>(null);
   useDeskFrame("The numbers of the curve", ["numbers", "state"], ({ curve: shown }) => {
-    if (!other.current || (shown.kind !== "spring" && shown.kind !== "spring-feel")) return;
+    if (!other.current || !isSpring(shown)) return;
     const text = shown.kind === "spring" ? feelText(shown) : physicsText(shown);
     if (other.current.textContent !== text) other.current.textContent = text;
   });

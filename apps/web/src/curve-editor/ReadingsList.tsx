@@ -1,11 +1,10 @@
-import type { Curve } from "@levitas/core/curve";
+import { type Curve, naturalDuration } from "@levitas/core/curve";
 import type { Readings } from "@levitas/core/reading";
 import { type ReactNode, useRef } from "react";
 import { numberLabel } from "../ui/numberLabel.ts";
 import { readCurve } from "./curveReader.ts";
 
 import { useDeskCurve, useDeskFrame } from "./desk/DeskContext.ts";
-import { naturalDuration } from "./naturalDuration.ts";
 
 /** One measured number: how it is called and how it is said. `null` leaves it out. */
 interface Line {

@@ -2,7 +2,7 @@ import { bad, type Fault, good } from "../fault/index.ts";
 import { textFault } from "./call.ts";
 import type { CruiseCurve } from "./curve.ts";
 import { checkParameters, clamped, readNamed, writeCall } from "./family.ts";
-import type { CurveKind, CurveParameter } from "./kind.ts";
+import { type CurveKind, type CurveParameter, stockCard } from "./kind.ts";
 
 const share = { min: 0, max: 1, default: 0.25, step: 0.01, unit: "%" } as const;
 const PARAMETERS: readonly CurveParameter[] = [
@@ -44,6 +44,11 @@ export const cruise: CurveKind<CruiseCurve> = {
     return `if (p < ${rise}) return ${top / (2 * rise || 1)} * p * p;
 return p <= ${1 - fall} ? ${top} * (p - ${rise / 2}) : 1 - ${top / (2 * fall || 1)} * (1 - p) ** 2;`;
   },
+  reverse: ({ kind, rise, fall }) => ({ kind, rise: fall, fall: rise }),
+  stock: [
+    stockCard("more", "Cruise", "", { kind: "cruise", rise: 0.25, fall: 0.25 }),
+    stockCard("more", "Cruise", "long landing", { kind: "cruise", rise: 0.15, fall: 0.6 }),
+  ],
   landmarks: ({ rise, fall }) => [rise, 1 - fall].filter((p) => p > 0 && p < 1),
   compile: ({ rise, fall }) => {
     // The area under the speed is 1, the whole change in value.

@@ -19,7 +19,7 @@ import {
   type KeywordCurve,
   progressCell,
 } from "./curve.ts";
-import { ANY_VALUE, type CurveKind, checkNumber } from "./kind.ts";
+import { ANY_VALUE, type CurveKind, checkNumber, stockCard } from "./kind.ts";
 
 /** The named cubic-beziers of CSS Easing Functions Level 2, section 2.2. */
 export const KEYWORDS: Readonly<Record<KeywordCurve["name"], CubicBezierCurve>> = {
@@ -32,6 +32,14 @@ export const KEYWORDS: Readonly<Record<KeywordCurve["name"], CubicBezierCurve>> 
 const ABSCISSA = { min: 0, max: 1 };
 const ORDINATE = { min: -Infinity, max: Infinity };
 const NAMES = ["x1", "y1", "x2", "y2"] as const;
+
+const bezier = (x1: number, y1: number, x2: number, y2: number): CubicBezierCurve => ({
+  ...{ kind: "cubic-bezier", x1, y1, x2, y2 },
+});
+
+/** The handles turned about the middle, in the other order. */
+const reverseBezier = ({ x1, y1, x2, y2 }: CubicBezierCurve): CubicBezierCurve =>
+  bezier(1 - x2, 1 - y2, 1 - x1, 1 - y1);
 
 /** `cubic-bezier(x1, y1, x2, y2)`, CSS Easing Functions Level 2. */
 export const cubicBezier: CurveKind<CubicBezierCurve> = {
@@ -46,6 +54,11 @@ export const cubicBezier: CurveKind<CubicBezierCurve> = {
     { name: "y2", label: "y2", ...ORDINATE, default: 1, step: 0.01 },
   ],
   initial: { kind: "cubic-bezier", x1: 0.3, y1: 0, x2: 0.2, y2: 1 },
+  reverse: reverseBezier,
+  stock: [
+    stockCard("basic", "Steep", "out", bezier(0.06, 0.7, 0.2, 1)),
+    stockCard("basic", "Glide", "in-out", bezier(0.75, 0, 0.15, 1)),
+  ],
   read: readCubicBezier,
   write: ({ x1, y1, x2, y2 }) => `cubic-bezier(${x1}, ${y1}, ${x2}, ${y2})`,
   check: (curve, path) =>
@@ -64,6 +77,10 @@ export const keyword: CurveKind<KeywordCurve> = {
   notation: Object.keys(KEYWORDS),
   parameters: [],
   initial: { kind: "keyword", name: "ease" },
+  reverse: ({ name }) => reverseBezier(KEYWORDS[name]),
+  stock: (["ease", "ease-in", "ease-out", "ease-in-out"] as const).map((name) =>
+    stockCard("basic", `E${name.slice(1)}`, "", { kind: "keyword", name }),
+  ),
   read: (call) => good({ kind: "keyword", name: call.name as KeywordCurve["name"] }),
   write: (curve) => curve.name,
   check: (curve, path) =>

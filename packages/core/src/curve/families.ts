@@ -9,8 +9,8 @@ import type {
   RampCurve,
   SineCurve,
 } from "./curve.ts";
-import { clamped, family, type InForm } from "./family.ts";
-import type { CurveKind } from "./kind.ts";
+import { clamped, everyDirection, family, type InForm, TURNED } from "./family.ts";
+import { type CurveKind, stockCard } from "./kind.ts";
 
 /** g = 1 − cos(πp/2), written as 2 sin²(πp/4), which keeps its digits near 0. */
 export const sine: CurveKind<SineCurve> = family<SineCurve>({
@@ -61,6 +61,11 @@ const plainRamp = family<RampCurve>({
   },
 });
 
+const turned = (detail: string, turn: number) =>
+  stockCard<RampCurve>("more", "Turn", detail, {
+    ...{ kind: "ramp", direction: "in-out", degree: 3, turn },
+  });
+
 /** g = p^degree; with a turn (in-out only) it speeds up until the turn and slows down after it. */
 export const ramp: CurveKind<RampCurve> = {
   ...plainRamp,
@@ -99,6 +104,21 @@ export const ramp: CurveKind<RampCurve> = {
     curve.turn === undefined
       ? (plainRamp.landmarks?.(curve) ?? [])
       : [curve.turn].filter((p) => p > 0 && p < 1),
+  reverse: (curve) => ({
+    ...{ ...curve, direction: TURNED[curve.direction] },
+    ...(curve.turn === undefined ? {} : { turn: 1 - curve.turn }),
+  }),
+  // By the names the trade uses.
+  stock: [
+    turned("early", 0.25),
+    turned("late", 0.75),
+    ...[
+      ...everyDirection("Quad", { ...plainRamp.initial, degree: 2 }),
+      ...everyDirection("Cubic", { ...plainRamp.initial, degree: 3 }),
+      ...everyDirection("Quart", { ...plainRamp.initial, degree: 4 }),
+      ...everyDirection("Quint", { ...plainRamp.initial, degree: 5 }),
+    ],
+  ],
   compile: (curve) => {
     const { turn } = curve;
     if (turn === undefined) return plainRamp.compile(curve);

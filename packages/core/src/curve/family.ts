@@ -7,10 +7,33 @@ import {
   type Direction,
   type ProgressCell,
 } from "./curve.ts";
-import { type CurveKind, type CurveParameter, checkNumber } from "./kind.ts";
+import {
+  type CurveKind,
+  type CurveParameter,
+  checkNumber,
+  type StockCard,
+  stockCard,
+} from "./kind.ts";
 
 /** The directions of an easing, in the order they are shown. */
 export const DIRECTIONS: readonly Direction[] = ["in", "out", "in-out", "out-in"];
+
+/** The direction of what runs backwards. */
+export const TURNED: Readonly<Record<Direction, Direction>> = {
+  in: "out",
+  out: "in",
+  "in-out": "in-out",
+  "out-in": "out-in",
+};
+
+/** The cards of a family in the stock: each of its directions, what settles first. */
+export const everyDirection = <C extends Curve & { readonly direction: Direction }>(
+  name: string,
+  curve: C,
+): StockCard<C>[] =>
+  (["out", "in", "in-out", "out-in"] as const).map((direction) =>
+    stockCard("family", name, direction, { ...curve, direction }),
+  );
 
 /** The *in* form of a family on [0, 1]; with `left` the slope is that from the left at a kink. */
 export interface InForm {
@@ -185,13 +208,14 @@ export function family<C extends Curve & { readonly direction: Direction }>(reco
   const initialValues = Object.fromEntries(
     parameters.filter((each) => !each.optional).map((each) => [each.name, each.default]),
   );
+  const initial = { kind, direction: "out", ...initialValues } as unknown as C;
   return {
     kind,
     label,
     notation: [`${kind}()`, ...Object.keys(aliases).map((name) => `${name}()`)],
     parameters,
     directions: DIRECTIONS,
-    initial: { kind, direction: "out", ...initialValues } as unknown as C,
+    initial,
     read: (call) => {
       const direction = readDirection(call);
       if (!direction.ok) return direction;
@@ -220,6 +244,8 @@ export function family<C extends Curve & { readonly direction: Direction }>(reco
     script: (curve) =>
       `const g = (p) => ${record.script(curve)};\nreturn ${DIRECTED_SCRIPTS[curve.direction]};`,
     landmarks: (curve) => directedPlaces(kinks(curve), curve.direction),
+    reverse: (curve) => ({ ...curve, direction: TURNED[curve.direction] }),
+    stock: everyDirection(label, initial),
   };
 }
 

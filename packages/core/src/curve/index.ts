@@ -45,8 +45,9 @@ export {
   type CurveParameter,
   checkNumber,
   newCurveMemory,
+  type StockCard,
 } from "./kind.ts";
-export { CURVE_KINDS, curveKindOf, landmarksOf } from "./kinds.ts";
+export { CURVE_KINDS, curveKindOf, landmarksOf, naturalDuration } from "./kinds.ts";
 export { MOST_POINTS } from "./mostPoints.ts";
 export { checkCurve, printCurve, sameCurve } from "./notation.ts";
 export { parseCurve } from "./parseCurve.ts";
@@ -65,6 +66,6 @@ export {
   pullPathHandles,
   setPathJoint,
 } from "./pathPoints.ts";
-export { physicsOf, springDuration, springFromFeel } from "./spring.ts";
+export { isSpring, physicsOf, springDuration, springFromFeel } from "./spring.ts";
 export { STEP_POSITIONS } from "./steps.ts";
 export { applyTransform } from "./svgTransform.ts";

@@ -35,6 +35,24 @@ export interface CurveParameter {
   readonly optional?: boolean;
 }
 
+/** A curve of the stock that everybody has to choose from. */
+export interface StockCard<C extends Curve = Curve> {
+  readonly name: string;
+  /** Its direction, or what sets it apart from others of its name; may be empty. */
+  readonly detail: string;
+  readonly curve: C;
+  /** What it stands among: what one begins from, springs, what is wanted seldom, families by their directions. */
+  readonly shelf: "basic" | "spring" | "more" | "family";
+}
+
+/** Makes a card of the stock. */
+export const stockCard = <C extends Curve>(
+  shelf: StockCard["shelf"],
+  name: string,
+  detail: string,
+  curve: C,
+): StockCard<C> => ({ shelf, name, detail, curve });
+
 /** Readers of what a notation may contain in another language. The parser hands them in, so that a kind does not load them. */
 export interface NotationReaders {
   readonly pathData: typeof readPathData;
@@ -65,6 +83,15 @@ export interface CurveKind<C extends Curve = Curve> {
    * miss. Absent for kinds that are smooth and turn seldom.
    */
   readonly landmarks?: (curve: C) => readonly number[];
+  /**
+   * The curve that runs the same values backwards, 1 − curve(1 − p), exactly; undefined for a curve that has none.
+   * Absent for kinds of which none has: straight pieces stand for their reverse.
+   */
+  readonly reverse?: (curve: C) => Curve | undefined;
+  /** How long it takes by itself, ms. Absent for kinds that take as long as their span. */
+  readonly natural?: (curve: C) => number;
+  /** Its curves of the stock, in the order they are shown; may be absent. */
+  readonly stock?: readonly StockCard<C>[];
   /** JavaScript statements that return the value for a number `p` in (0, 1); nothing else is in scope. */
   readonly script: (curve: C) => string;
 }

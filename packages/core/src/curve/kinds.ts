@@ -44,6 +44,11 @@ export function curveKindOf(curve: Curve): CurveKind {
   return kind;
 }
 
+/** How long a curve takes by itself, ms: a spring; undefined for one that takes as long as its span. */
+export function naturalDuration(curve: Curve): number | undefined {
+  return curveKindOf(curve).natural?.(curve);
+}
+
 /** Places inside (0, 1) that even sampling of a curve could miss; see `CurveKind.landmarks`. */
 export function landmarksOf(curve: Curve): readonly number[] {
   return curveKindOf(curve).landmarks?.(curve) ?? [];

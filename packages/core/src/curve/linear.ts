@@ -10,7 +10,7 @@ import {
   type ProgressCell,
   progressCell,
 } from "./curve.ts";
-import { ANY_VALUE, type CurveKind, checkNumber } from "./kind.ts";
+import { ANY_VALUE, type CurveKind, checkNumber, stockCard } from "./kind.ts";
 
 const ANY = ANY_VALUE;
 
@@ -26,6 +26,8 @@ export const linear: CurveKind<LinearCurve> = {
   write: () => "linear",
   check: () => [],
   script: () => "return p;",
+  reverse: (curve) => curve,
+  stock: [stockCard("basic", "Linear", "", { kind: "linear" })],
   compile: () => DIAGONAL,
 };
 
@@ -59,6 +61,10 @@ return width === 0 ? values[i + 1] : values[i] + ((values[i + 1] - values[i]) * 
   landmarks: ({ stops }) => [
     ...new Set(stops.map((stop) => stop.at).filter((at) => at > 0 && at < 1)),
   ],
+  reverse: (curve) => ({
+    ...curve,
+    stops: curve.stops.map(({ at, value }) => ({ at: 1 - at, value: 1 - value })).reverse(),
+  }),
 };
 
 function writeStop({ value, at }: LinearStop): string {

@@ -131,6 +131,7 @@ export const path: CurveKind<PathCurve> = {
   check: checkPath,
   compile: compilePath,
   script: pathScript,
+  reverse: reversePath,
   landmarks: ({ points }) => [
     ...new Set(
       segmentsOf(points)
@@ -139,6 +140,22 @@ export const path: CurveKind<PathCurve> = {
     ),
   ],
 };
+
+/** The points turned about the middle, in the other order; undefined where it does not end at its target. */
+function reversePath(curve: PathCurve): PathCurve | undefined {
+  if (curve.points.at(-1)?.y !== 1) return undefined;
+  const turn = ({ x, y }: Place): Place => ({ x: 1 - x, y: 1 - y });
+  return {
+    ...curve,
+    points: curve.points
+      .map((point) => ({
+        ...turn(point),
+        ...(point.out ? { in: turn(point.out) } : {}),
+        ...(point.in ? { out: turn(point.in) } : {}),
+      }))
+      .reverse(),
+  };
+}
 
 const isAt = (a: Place, b: Place) => a.x === b.x && a.y === b.y;
 

@@ -1,8 +1,8 @@
 import { bad, type Fault, good, type Result } from "../fault/index.ts";
 import { type Call, textFault } from "./call.ts";
-import type { CompiledCurve, SpringCurve, SpringFeelCurve } from "./curve.ts";
+import type { CompiledCurve, Curve, SpringCurve, SpringFeelCurve } from "./curve.ts";
 import { checkParameters, clamped, readNamed, writeCall, writeParameter } from "./family.ts";
-import type { CurveKind, CurveParameter } from "./kind.ts";
+import { type CurveKind, type CurveParameter, stockCard } from "./kind.ts";
 import { oscillator, type SpringPhysics, settleTime, turningPoints } from "./oscillator.ts";
 
 /** Within this of the target for good, a spring has come to rest. */
@@ -23,6 +23,13 @@ const FEEL: readonly CurveParameter[] = [
   { name: "overshoot", label: "Overshoot", min: 0, max: 0.9, default: 0.12, step: 0.01, unit: "%" },
   { name: "settle", label: "Settle", min: 10, max: 60_000, default: 600, step: 10, unit: "ms" },
 ];
+
+/** Whether a curve goes by physics and takes the time it takes. */
+export const isSpring = (curve: Curve): curve is SpringCurve | SpringFeelCurve =>
+  curve.kind === "spring" || curve.kind === "spring-feel";
+
+const byFeel = (detail: string, overshoot: number, settle: number) =>
+  stockCard("spring", "Spring", detail, { kind: "spring-feel" as const, overshoot, settle });
 
 /** Seconds until a spring has come to rest; Infinity if that takes more than a minute. */
 export function springDuration(physics: SpringPhysics): number {
@@ -132,6 +139,7 @@ export const spring: CurveKind<SpringCurve> = {
   },
   compile: compileSpring,
   landmarks: springTurns,
+  natural: (curve) => springDuration(curve) * 1000,
   script: springScript,
 };
 
@@ -152,5 +160,12 @@ export const springFeel: CurveKind<SpringFeelCurve> = {
   },
   compile: (curve) => compileSpring(physicsOf(curve)),
   landmarks: (curve) => springTurns(physicsOf(curve)),
+  natural: (curve) => springDuration(physicsOf(curve)) * 1000,
+  stock: [
+    byFeel("calm", 0, 500),
+    byFeel("soft", 0.05, 600),
+    byFeel("lively", 0.2, 700),
+    byFeel("wild", 0.45, 1200),
+  ],
   script: (curve) => springScript(physicsOf(curve)),
 };

@@ -1,7 +1,7 @@
 import { bad, type Fault, good, type Result, shortValue } from "../fault/index.ts";
 import { type Call, wrongArgument, wrongCount } from "./call.ts";
 import { type CompiledCurve, compiledCurve, type StepPosition, type StepsCurve } from "./curve.ts";
-import { type CurveKind, checkNumber } from "./kind.ts";
+import { type CurveKind, checkNumber, stockCard } from "./kind.ts";
 
 const POSITIONS: readonly StepPosition[] = ["jump-start", "jump-end", "jump-none", "jump-both"];
 const READ: Readonly<Record<string, StepPosition>> = {
@@ -13,6 +13,14 @@ const READ: Readonly<Record<string, StepPosition>> = {
   end: "jump-end",
 };
 const MOST = 2 ** 31 - 1;
+
+/** Where the jump of a step stands when the steps run backwards. */
+const TURNED: Readonly<Record<StepPosition, StepPosition>> = {
+  "jump-start": "jump-end",
+  "jump-end": "jump-start",
+  "jump-none": "jump-none",
+  "jump-both": "jump-both",
+};
 
 /** `steps(n, position)` and its keywords, CSS Easing Functions Level 2, section 2.3. */
 export const steps: CurveKind<StepsCurve> = {
@@ -36,6 +44,11 @@ export const steps: CurveKind<StepsCurve> = {
     const { jumps, first } = jumpsOf(curve);
     return `return Math.min(Math.floor(p * ${curve.count}) + ${first}, ${jumps}) / ${jumps};`;
   },
+  reverse: (curve) => ({ ...curve, position: TURNED[curve.position] }),
+  stock: [
+    stockCard("more", "Steps", "5", { kind: "steps", count: 5, position: "jump-end" }),
+    stockCard("more", "Steps", "12, both", { kind: "steps", count: 12, position: "jump-both" }),
+  ],
   landmarks: ({ count }) => Array.from({ length: count - 1 }, (_, i) => (i + 1) / count),
 };
 

@@ -1,6 +1,7 @@
 import {
   type Curve,
   compileCurve,
+  isSpring,
   type LinearStop,
   type LinearStopsCurve,
   landmarksOf,
@@ -113,7 +114,7 @@ function sampleParts(curve: Curve, whole: number, kept: number): LinearStop[][] 
 /** The value just before the end; a spring jumps the last thousandth to its target. */
 function endLimit(curve: Curve, tolerance: number): number {
   const { value } = compileCurve(curve);
-  if (curve.kind !== "spring" && curve.kind !== "spring-feel") return value(1, true);
+  if (!isSpring(curve)) return value(1, true);
   const limit = value(1 - Number.EPSILON);
   return Math.abs(limit - 1) > tolerance / 2 ? limit : 1;
 }

@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
+import fc from "fast-check";
 import { CURVE_KINDS } from "../curve/index.ts";
 import { compileStudy } from "../motion/index.ts";
 import {
@@ -9,7 +10,7 @@ import {
   type KeyValue,
   type Study,
 } from "../study/index.ts";
-import { bezier, figure, key, kiosk, tween } from "../testing/index.ts";
+import { anyCurve, bezier, figure, key, kiosk, tween } from "../testing/index.ts";
 import { readBrought, studyOf } from "./bring/bring.ts";
 import { handoffCss } from "./css/css.ts";
 import { CSS_PROPERTIES } from "./css/cssProperties.ts";
@@ -117,6 +118,11 @@ describe.each(CHANNELS.map((channel) => [channel.id, channel] as const))(
     });
   },
 );
+
+it("the laws draw every kind of curve", () => {
+  const drawn = new Set(fc.sample(anyCurve, 2000).map(({ kind }) => kind));
+  expect(CURVE_KINDS.map(({ kind }) => kind).filter((kind) => !drawn.has(kind))).toEqual([]);
+});
 
 describe("what is in a table is in its documents", () => {
   it.each(CURVE_KINDS.map(({ kind }) => kind))("the curve kind %s", (kind) => {

@@ -1,4 +1,4 @@
-import { physicsOf, springDuration } from "../curve/index.ts";
+import { naturalDuration } from "../curve/index.ts";
 import { compileStudy, curveSource } from "../motion/index.ts";
 import {
   type ChannelId,
@@ -21,7 +21,6 @@ import { angleDelta } from "../value/index.ts";
 import { BrowserTransition, type TransitionWay } from "./browserTransition.ts";
 import { replay } from "./createLive.ts";
 import { slotOwner } from "./readings.ts";
-import { isSpring } from "./wayOf.ts";
 
 /** How a study goes to a pose that no response goes to. */
 const PLAIN: How = { curve: { kind: "keyword", name: "ease-in-out" }, duration: 400 };
@@ -55,7 +54,7 @@ export function standingIn(study: Study, pose: Pose | undefined): Study {
 export function studyBetweenPoses(study: Study, from: string, to: string): Study {
   const how = responsesTo(study, to)[0]?.how ?? responsesTo(study, from)[0]?.how ?? PLAIN;
   const { curve } = curveSource(study.curves).of({ curve: how.curve });
-  const duration = isSpring(curve) ? springDuration(physicsOf(curve)) * 1000 : how.duration;
+  const duration = naturalDuration(curve) ?? how.duration;
   const poseOf = (id: string) => study.live?.poses.find((each) => each.id === id);
   const valuesOf = (pose: string, { id }: Figure): PoseValues => poseOf(pose)?.values[id] ?? {};
   const { live: _, ...still } = standingIn(study, poseOf(from));

@@ -27,4 +27,4 @@ export { type AnswerReadings, type LiveSlot, readAnswer, slotOwner } from "./rea
 export { SET_DOWN_TOLERANCE, type SetDownTolerance, setDownAsTweens } from "./setDown.ts";
 export { takeMotion } from "./takeMotion.ts";
 export { trialTake } from "./trialTake.ts";
-export { finiteSlopes, isSpring, wayOf } from "./wayOf.ts";
+export { finiteSlopes, wayOf } from "./wayOf.ts";

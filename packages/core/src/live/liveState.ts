@@ -1,3 +1,4 @@
+import { isSpring } from "../curve/index.ts";
 import {
   type CompiledFollower,
   compileStudy,
@@ -34,7 +35,7 @@ import { aimAtPointer, goBy, goToNext, goToPose, isIn, setPose } from "./kernel/
 import { AT_ONCE, lagWay, type Way } from "./kernel/way.ts";
 import type { Driven, Pointer, PosedChannel, Sent, World } from "./kernel/world.ts";
 import { Played } from "./played.ts";
-import { isSpring, wayOf } from "./wayOf.ts";
+import { wayOf } from "./wayOf.ts";
 
 /** The smallest differences that are seen, by the unit of a channel. */
 const STEPS: Readonly<Record<string, number>> = { px: 0.01, "°": 0.005, "%": 0.01, "": 0.0002 };

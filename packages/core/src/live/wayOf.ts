@@ -1,11 +1,11 @@
-import { type CompiledCurve, type Curve, compileCurve, physicsOf } from "../curve/index.ts";
+import {
+  type CompiledCurve,
+  type Curve,
+  compileCurve,
+  isSpring,
+  physicsOf,
+} from "../curve/index.ts";
 import { AT_ONCE, curveWay, springWay, type Way } from "./kernel/way.ts";
-
-/** Whether a curve goes by physics and takes the time it takes. */
-export const isSpring = (
-  curve: Curve,
-): curve is Extract<Curve, { kind: "spring" | "spring-feel" }> =>
-  curve.kind === "spring" || curve.kind === "spring-feel";
 
 /** The way along a curve: a spring by its physics, any other over a duration in s. */
 export function wayOf(curve: Curve, duration: number): Way {

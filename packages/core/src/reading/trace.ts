@@ -1,4 +1,10 @@
-import { type CompiledCurve, type Curve, compileCurve, landmarksOf } from "../curve/index.ts";
+import {
+  type CompiledCurve,
+  type Curve,
+  compileCurve,
+  isSpring,
+  landmarksOf,
+} from "../curve/index.ts";
 
 /** An interval in which the value only rises, only falls, or is constant. */
 export interface Stretch {
@@ -36,14 +42,14 @@ function trace(curve: Curve, { value, slope }: CompiledCurve): Stretch[] {
   const [least, dense] = curve.kind === "path" ? [1, CELLS / 4] : [4, CELLS];
   const anchors = [0, ...landmarks, 1];
   // A spring jumps its last thousandth to the target; that is its end and not a jump.
-  const isSpring = curve.kind === "spring" || curve.kind === "spring-feel";
+  const jumpsToRest = isSpring(curve);
   const stretches: Stretch[] = [];
   const push = (from: number, to: number) =>
     stretches.push({
       from,
       to,
       start: value(from),
-      end: to === 1 && isSpring ? value(1) : value(to, true),
+      end: to === 1 && jumpsToRest ? value(1) : value(to, true),
     });
   for (let k = 0; k + 1 < anchors.length; k++) {
     const [low, high] = [anchors[k] as number, anchors[k + 1] as number];

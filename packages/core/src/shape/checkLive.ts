@@ -1,3 +1,4 @@
+import { isSpring } from "../curve/index.ts";
 import { type Fault, type FaultList, shortValue } from "../fault/index.ts";
 import {
   channelOf,
@@ -73,7 +74,7 @@ export function checkLive(study: Study, live: Live, names: Names, faults: FaultL
       });
     if (lever.spring) {
       faults.push(...checkEither(lever.spring, names, `${path}.spring`));
-      if (lever.spring.kind !== "spring" && lever.spring.kind !== "spring-feel")
+      if (!isSpring(lever.spring))
         faults.push({
           code: "not-a-spring",
           path: `${path}.spring`,
@@ -153,12 +154,12 @@ function checkThen(
 
 /** Whether a response has arrived in the moment in which it begins. */
 function takesNoTime({ then, how }: LiveResponse): boolean {
-  const isSpring = "kind" in how.curve && /^spring/.test(how.curve.kind);
+  const goesByPhysics = "kind" in how.curve && isSpring(how.curve);
   return then.every(
     (each) =>
       each.do === "set" ||
       each.do === "seek" ||
-      (each.do !== "play" && !isSpring && how.duration === 0),
+      (each.do !== "play" && !goesByPhysics && how.duration === 0),
   );
 }
 

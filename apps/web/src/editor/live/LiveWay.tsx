@@ -1,3 +1,4 @@
+import { isSpring } from "@levitas/core/curve";
 import { keepResponse } from "@levitas/core/edit";
 import { type LiveSlot, slotOwner } from "@levitas/core/live";
 import { type LiveResponse, MID_FLIGHTS, NO_LIVE } from "@levitas/core/study";
@@ -48,7 +49,7 @@ function Way({ response }: { response: LiveResponse }): ReactNode {
   const set = (more: Partial<LiveResponse>) =>
     bench.perform(keepResponse, { ...response, ...more });
   const setHow = (more: Partial<LiveResponse["how"]>) => set({ how: { ...how, ...more } });
-  const isSpring = "kind" in how.curve && /^spring/.test(how.curve.kind);
+  const goesByPhysics = "kind" in how.curve && isSpring(how.curve);
   return (
     <DeskContext value={desk}>
       <section aria-label="Way" className="@container flex min-h-0 flex-1 flex-col">
@@ -60,14 +61,14 @@ function Way({ response }: { response: LiveResponse }): ReactNode {
           <span className="ml-auto flex shrink-0 items-center gap-1.5">
             <Segmented
               label="By a curve or a spring"
-              value={isSpring ? "spring" : "curve"}
+              value={goesByPhysics ? "spring" : "curve"}
               options={[
                 { value: "curve", text: "a curve" },
                 { value: "spring", text: "a spring" },
               ]}
               onChange={(kind) => setHow({ curve: kind === "spring" ? SPRING : CURVE })}
             />
-            {isSpring ? null : (
+            {goesByPhysics ? null : (
               <>
                 <CurveKindMenu />
                 <CurveDirection />
@@ -82,7 +83,7 @@ function Way({ response }: { response: LiveResponse }): ReactNode {
           </div>
           <div className="flex min-h-0 shrink flex-col gap-2 overflow-y-auto px-3 pt-1 pb-2 @min-[420px]:w-52 @min-[420px]:shrink-0 @min-[420px]:pl-0">
             <CurveNumbers />
-            {isSpring ? null : (
+            {goesByPhysics ? null : (
               <>
                 <NumberField
                   label="Duration"

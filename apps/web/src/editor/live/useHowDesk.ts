@@ -1,9 +1,8 @@
-import { LINEAR } from "@levitas/core/curve";
+import { LINEAR, naturalDuration } from "@levitas/core/curve";
 import { keepResponse } from "@levitas/core/edit";
 import { curveOfKey, type LiveResponse, type Study } from "@levitas/core/study";
 import { useEffect, useMemo } from "react";
 import { CurveDesk } from "../../curve-editor/desk/desk.ts";
-import { naturalDuration } from "../../curve-editor/naturalDuration.ts";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { useLive } from "./LiveContext.ts";
 

@@ -1,10 +1,10 @@
+import { naturalDuration } from "@levitas/core/curve";
 import { setTrack } from "@levitas/core/edit";
 import { ANGLE_ROUTES } from "@levitas/core/value";
 import { lazy, type ReactNode, Suspense } from "react";
 import { CurveNumbers } from "../../curve-editor/CurveNumbers.tsx";
 import { compileCurve } from "../../curve-editor/curveReader.ts";
 import { useDeskCurve } from "../../curve-editor/desk/DeskContext.ts";
-import { naturalDuration } from "../../curve-editor/naturalDuration.ts";
 import { ReadingsList } from "../../curve-editor/ReadingsList.tsx";
 import { Button } from "../../ui/Button.tsx";
 import { ChevronIcon } from "../../ui/icons.tsx";

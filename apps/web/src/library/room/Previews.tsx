@@ -1,8 +1,8 @@
+import { naturalDuration } from "@levitas/core/curve";
 import { type ReactNode, useRef } from "react";
 import { useClockSettings, usePlaying } from "../../clock/useClock.ts";
 import { compileCurve } from "../../curve-editor/curveReader.ts";
 import { useDeskFrame, useDeskState } from "../../curve-editor/desk/DeskContext.ts";
-import { naturalDuration } from "../../curve-editor/naturalDuration.ts";
 import { Button, IconButton } from "../../ui/Button.tsx";
 import { PauseIcon, PlayIcon } from "../../ui/icons.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";

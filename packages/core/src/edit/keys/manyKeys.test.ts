@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { compileCurve } from "../../curve/index.ts";
+import { compileCurve, curveKindOf } from "../../curve/index.ts";
 import { reverseCurve } from "../../fit/index.ts";
 import { compileStudy, pivotAt } from "../../motion/index.ts";
 import type { Study, Tween } from "../../study/index.ts";
@@ -97,10 +97,8 @@ describe("a curve backwards", () => {
         const p = (n + 0.317) / 1000;
         const back = compileCurve(reverseCurve(curve)).value(p);
         const forth = compileCurve(curve).value(1 - p);
-        const tolerance =
-          curve.kind === "spring" || curve.kind === "spring-feel" || curve.kind === "path"
-            ? 6e-4
-            : 1e-6;
+        const isExact = curveKindOf(curve).reverse?.(curve) !== undefined;
+        const tolerance = isExact ? 1e-6 : 6e-4;
         expect(Math.abs(1 - forth - back)).toBeLessThan(tolerance * Math.max(1, Math.abs(forth)));
       }),
       { numRuns: cases(40, 150), endOnFailure: true },

@@ -1,7 +1,6 @@
-import { type Curve, compileCurve, landmarksOf, physicsOf } from "../../curve/index.ts";
+import { type Curve, compileCurve, isSpring, landmarksOf, physicsOf } from "../../curve/index.ts";
 import {
   finiteSlopes,
-  isSpring,
   LiveState,
   type PageChannel,
   type PageCurve,
