@@ -31,7 +31,7 @@ export function ensureInstalled(needed = "all", step = "") {
     );
   const lock = hashOf([join(ROOT, "package-lock.json")]);
   const noted = readNote("installed");
-  if (noted === lock || (needed === "serve" && noted === `${lock} serve`)) return;
+  if (noted === lock || (needed === "serve" && noted === `${lock} serve`)) return ensureRuntime();
   console.log(`${step}installing packages, a minute or so …`);
   const left = needed === "serve" ? ["--omit=dev"] : [];
   const result = spawnSync("npm", ["ci", "--no-audit", "--no-fund", ...left], {
@@ -45,6 +45,19 @@ export function ensureInstalled(needed = "all", step = "") {
       "The packages could not be installed; what npm printed above says why. They come from the registry that `npm config get registry` names: it has to be reachable.",
     );
   writeNote("installed", needed === "serve" ? `${lock} serve` : lock);
+  ensureRuntime();
+}
+
+/** What the module "live" carries, made of the core's own code; git ignores it. */
+export const RUNTIME = "packages/core/src/format/live/liveRuntime.ts";
+
+/** Makes the runtime of the module "live", unless it is of the sources as they are. */
+function ensureRuntime() {
+  const parts = ["live", "study", "value"].flatMap((name) => filesIn(`packages/core/src/${name}`));
+  const sources = hashOf([...parts, join(ROOT, "scripts/liveRuntime.mjs")]);
+  if (existsSync(join(ROOT, RUNTIME)) && readNote("runtime") === sources) return;
+  execFileSync(process.execPath, ["scripts/liveRuntime.mjs"], { cwd: ROOT, stdio: "inherit" });
+  writeNote("runtime", sources);
 }
 
 /**

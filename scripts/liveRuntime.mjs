@@ -1,11 +1,10 @@
-// npm run live-runtime: writes the runtime of the module "live" from the core's own code, see docs/architecture.md.
+// Writes the runtime of the module "live" from the core's own code, see docs/architecture.md. Every command does so
+// that needs it; beside `npm run dev`, `npm run live-runtime` does.
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { pathToFileURL } from "node:url";
 import { build, transform } from "esbuild";
-import { ROOT } from "./lib.mjs";
+import { ROOT, RUNTIME } from "./lib.mjs";
 
-const FILE = join(ROOT, "packages/core/src/format/live/liveRuntime.ts");
 const ENTRY = join(ROOT, "packages/core/src/live/page/index.ts");
 
 /** Names of the runtime's own objects, which nobody outside of it reads: they leave shortened. */
@@ -21,7 +20,7 @@ const OWN = [
 ];
 
 /** What the module that is handed off is put together of: pieces, with what each of them needs. */
-export async function runtimePieces() {
+async function runtimePieces() {
   const settings = {
     ...{ entryPoints: [ENTRY], bundle: true, write: false, format: "esm", target: "es2022" },
     ...{ legalComments: "none", conditions: ["levitas-source"] },
@@ -80,9 +79,9 @@ function declarationsOf(bundle) {
   };
 }
 
-export async function runtimeText() {
+async function runtimeText() {
   const { pieces, keys, names } = await runtimePieces();
-  return `// Written by \`npm run live-runtime\` from live/page; a test holds that it is.
+  return `// Written by scripts/liveRuntime.mjs from live/page; git ignores it.
 
 /** What can be asked of the runtime: the number of its declaration, and its name there. */
 export const RUNTIME_NAMES = ${JSON.stringify(names, null, 2)} as const;
@@ -95,8 +94,4 @@ export const RUNTIME_PIECES: readonly { readonly uses: readonly number[]; readon
 `;
 }
 
-if (import.meta.url === pathToFileURL(process.argv[1] ?? "").href) {
-  writeFileSync(FILE, await runtimeText());
-  const { run } = await import("./lib.mjs");
-  run("biome", ["format", "--write", FILE]);
-}
+writeFileSync(join(ROOT, RUNTIME), await runtimeText());
