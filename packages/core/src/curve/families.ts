@@ -1,4 +1,5 @@
 import { bad } from "../fault/index.ts";
+import { edgeBetween } from "../value/index.ts";
 import { textFault } from "./call.ts";
 import type {
   BackCurve,
@@ -177,16 +178,9 @@ export const circ: CurveKind<CircCurve> = family<CircCurve>({
  */
 function backStrength(overshoot: number): number {
   const depth = (s: number) => (4 * s ** 3) / (27 * (s + 1) ** 2);
-  let from = 0;
   let to = 1;
   while (depth(to) < overshoot) to *= 2;
-  for (let round = 0; round < 200; round++) {
-    const middle = (from + to) / 2;
-    if (middle === from || middle === to) break;
-    if (depth(middle) < overshoot) from = middle;
-    else to = middle;
-  }
-  return to;
+  return edgeBetween((s) => depth(s) < overshoot, 0, to, 200);
 }
 
 function strengthOf({ overshoot, direction }: BackCurve): number {

@@ -1,3 +1,4 @@
+import { edgeBetween } from "../value/index.ts";
 import { type ProgressCell, progressCell } from "./curve.ts";
 
 /**
@@ -109,15 +110,9 @@ export function settleTime(spring: Oscillator, band: number, longest: number): n
     to = last + reach;
     while (Math.abs(at(to)) > band && to < 4 * longest) to = last + (to - last) * 2;
   }
-  let from = last;
   const side = Math.sign(at(last)) || Math.sign(-rate(last)) || 1;
-  for (let round = 0; round < 200; round++) {
-    const middle = (from + to) / 2;
-    if (middle === from || middle === to) break;
-    // Between this turning point and the next y crosses 0 once; after that it stays inside the band.
-    if (side * at(middle) > band) from = middle;
-    else to = middle;
-  }
+  // Between this turning point and the next y crosses 0 once; after that it stays inside the band.
+  to = edgeBetween((t) => side * at(t) > band, last, to, 200);
   return to <= longest ? to : Number.POSITIVE_INFINITY;
 }
 

@@ -1,3 +1,4 @@
+import { edgeBetween } from "../value/index.ts";
 import { compileCurve } from "./compileCurve.ts";
 import { type BezierPoints, bezierCoordinate, cutBezier } from "./cubic.ts";
 import type { Curve, PathCurve, PathPoint, Place } from "./curve.ts";
@@ -54,13 +55,7 @@ export function addPathPoint(curve: PathCurve, x: number): { curve: PathCurve; i
 
 /** The parameter of a cubic piece at an abscissa, by halving; x must not fall. */
 function parameterAt([p0, p1, p2, p3]: BezierPoints, x: number): number {
-  let [low, high] = [0, 1];
-  for (let round = 0; round < 60; round++) {
-    const t = (low + high) / 2;
-    if (bezierCoordinate(p0.x, p1.x, p2.x, p3.x, t) < x) low = t;
-    else high = t;
-  }
-  return (low + high) / 2;
+  return edgeBetween((t) => bezierCoordinate(p0.x, p1.x, p2.x, p3.x, t) < x, 0, 1);
 }
 
 /** The path without some of its points; the first and the last stay. */

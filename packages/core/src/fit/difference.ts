@@ -1,4 +1,5 @@
 import { type Curve, compileCurve, landmarksOf } from "../curve/index.ts";
+import { peakBetween } from "../value/index.ts";
 
 /** The number of even steps at which two curves are compared, besides the landmarks of both. */
 const GRID = 10_000;
@@ -19,15 +20,6 @@ export function greatestDifference(a: Curve, b: Curve): number {
     look(mark, at(mark));
     look(mark, at(mark, true));
   }
-  const golden = (Math.sqrt(5) - 1) / 2;
-  let [low, high] = [Math.max(worstAt - 1 / GRID, 0), Math.min(worstAt + 1 / GRID, 1)];
-  for (let round = 0; round < 40; round++) {
-    const left = high - golden * (high - low);
-    const right = low + golden * (high - low);
-    const [dl, dr] = [at(left), at(right)];
-    worst = Math.max(worst, dl, dr);
-    if (dl >= dr) high = right;
-    else low = left;
-  }
-  return worst;
+  const [low, high] = [Math.max(worstAt - 1 / GRID, 0), Math.min(worstAt + 1 / GRID, 1)];
+  return Math.max(worst, peakBetween(at, low, high, 40).value);
 }

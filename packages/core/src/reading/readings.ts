@@ -1,4 +1,5 @@
 import { type Curve, landmarksOf } from "../curve/index.ts";
+import { edgeBetween, peakBetween } from "../value/index.ts";
 import { rangeOf } from "./curveRange.ts";
 import { feelOf } from "./feel.ts";
 import type { Kink, Moment, Readings } from "./readingShape.ts";
@@ -55,14 +56,7 @@ function crossingIn(
   level: number,
 ): number {
   const side = start < level;
-  let [low, high] = [from, to];
-  for (let round = 0; round < 60; round++) {
-    const middle = (low + high) / 2;
-    if (middle === low || middle === high) break;
-    if (value(middle) < level === side) low = middle;
-    else high = middle;
-  }
-  return high;
+  return edgeBetween((p) => value(p) < level === side, from, to);
 }
 
 function firstReach(traced: TracedCurve): number | null {
@@ -121,18 +115,11 @@ function peakSpeed(
       }
   }
   // The greatest speed may lie between the sampled places: golden section search around the best of them.
-  const golden = (Math.sqrt(5) - 1) / 2;
+  if (!Number.isFinite(best)) return { peakSpeed: best, peakSpeedAt: bestAt };
   const width = narrow[1] - narrow[0];
-  let [low, high] = [Math.max(bestAt - width, 0), Math.min(bestAt + width, 1)];
-  for (let round = 0; round < 50 && Number.isFinite(best); round++) {
-    const a = high - golden * (high - low);
-    const b = low + golden * (high - low);
-    const [sa, sb] = [Math.abs(slope(a)), Math.abs(slope(b))];
-    if (sa > best) [best, bestAt] = [sa, a];
-    if (sb > best) [best, bestAt] = [sb, b];
-    if (sa >= sb) high = b;
-    else low = a;
-  }
+  const [low, high] = [Math.max(bestAt - width, 0), Math.min(bestAt + width, 1)];
+  const peak = peakBetween((p) => Math.abs(slope(p)), low, high, 50);
+  if (peak.value > best) [best, bestAt] = [peak.value, peak.at];
   return { peakSpeed: best, peakSpeedAt: bestAt };
 }
 

@@ -5,6 +5,7 @@ import {
   isSpring,
   landmarksOf,
 } from "../curve/index.ts";
+import { edgeBetween } from "../value/index.ts";
 
 /** An interval in which the value only rises, only falls, or is constant. */
 export interface Stretch {
@@ -60,23 +61,12 @@ function trace(curve: Curve, { value, slope }: CompiledCurve): Stretch[] {
       const to = i + 1 === cells ? high : low + ((high - low) * (i + 1)) / cells;
       const [a, b] = [slope(from), slope(to, true)];
       if (a * b < 0) {
-        const turn = findTurn(slope, from, to, Math.sign(a));
+        // Where the slope loses the sign it has at the beginning.
+        const turn = edgeBetween((p) => slope(p) * Math.sign(a) > 0, from, to);
         push(from, turn);
         push(turn, to);
       } else push(from, to);
     }
   }
   return stretches;
-}
-
-/** The place at which the slope loses the sign it has at `from`. */
-function findTurn(slope: (p: number) => number, from: number, to: number, sign: number): number {
-  let [low, high] = [from, to];
-  for (let round = 0; round < 60; round++) {
-    const middle = (low + high) / 2;
-    if (middle === low || middle === high) break;
-    if (slope(middle) * sign > 0) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
 }

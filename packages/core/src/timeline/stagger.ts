@@ -1,7 +1,7 @@
 import { compileCurve } from "../curve/index.ts";
 import type { Front, Study, Tween } from "../study/index.ts";
 import { curveOfKey, restCenters, seededRandom } from "../study/index.ts";
-import { extentOf } from "../value/index.ts";
+import { edgeBetween, extentOf } from "../value/index.ts";
 
 const RADIANS = Math.PI / 180;
 /** Default speed of a front, px per second. */
@@ -68,14 +68,7 @@ function firstReach(value: (p: number) => number, share: number): number {
   if (share <= 0) return 0;
   for (let i = 1; i <= STEPS; i++) {
     if (value(i / STEPS) < share) continue;
-    let [low, high] = [(i - 1) / STEPS, i / STEPS];
-    // Halved until nothing is left to halve; 60 steps end in any case.
-    for (let step = 0; step < 60 && high - low > 1e-15; step++) {
-      const middle = (low + high) / 2;
-      if (value(middle) >= share) high = middle;
-      else low = middle;
-    }
-    return high;
+    return edgeBetween((p) => value(p) < share, (i - 1) / STEPS, i / STEPS);
   }
   return 1;
 }

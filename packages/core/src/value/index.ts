@@ -12,4 +12,5 @@ export { extentOf } from "./extent.ts";
 export { type Hsv, printHsv, readHsv } from "./hsv.ts";
 export { type QuantityKind, readQuantity } from "./quantity.ts";
 export { roundTo } from "./round.ts";
+export { edgeBetween, peakBetween } from "./search.ts";
 export { readTypedTime, type TypedTime } from "./typedTime.ts";

@@ -12,6 +12,7 @@ import {
   spacePathOf,
   type Tween,
 } from "../../study/index.ts";
+import { edgeBetween } from "../../value/index.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftKey, draftKeys } from "../history/find.ts";
 
@@ -128,13 +129,8 @@ function offsetFrom(to: Spot, from: Spot): SpaceHandle {
  */
 function parameterAt(piece: SpacePiece, share: number): number {
   const whole = measurePiece(piece).length;
-  let [low, high] = [0, 1];
-  for (let round = 0; round < 40; round++) {
-    const t = (low + high) / 2;
-    if (measurePiece(cutBezier(piece, t)[0]).length < share * whole) low = t;
-    else high = t;
-  }
-  return (low + high) / 2;
+  const isBefore = (t: number) => measurePiece(cutBezier(piece, t)[0]).length < share * whole;
+  return edgeBetween(isBefore, 0, 1, 40);
 }
 
 /** Moves a point of a path through space, px: both of its keys. */

@@ -1,4 +1,5 @@
 import { type Curve, compileCurve } from "../../curve/index.ts";
+import { edgeBetween } from "../../value/index.ts";
 
 /** Keys closer than this are two of one time: a jump, ms. */
 export const JUMP = 0.02;
@@ -35,13 +36,8 @@ export function switchedKeys(keys: readonly SwitchKey[]): { time: number; value:
       const share = k / LOOKED_AT;
       const is = isSeen(share);
       if (is !== was) {
-        let [low, high] = [before, share];
-        for (let n = 0; n < HALVINGS && low < high; n++) {
-          const middle = (low + high) / 2;
-          if (isSeen(middle) === is) high = middle;
-          else low = middle;
-        }
-        const at = time + high * (next.time - time);
+        const edge = edgeBetween((middle) => isSeen(middle) !== is, before, share, HALVINGS);
+        const at = time + edge * (next.time - time);
         // At its very beginning it is what its keyframe says.
         say(share > 0 ? Math.max(at, time + JUMP) : at, is ? 1 : 0);
       }

@@ -1,4 +1,5 @@
 import { isBackShown, type Motion } from "../../motion/index.ts";
+import { edgeBetween } from "../../value/index.ts";
 import type { CssContext } from "./cssFigure.ts";
 import type { CssRule } from "./cssRule.ts";
 import { seenAnimations, seenOverTime } from "./seen.ts";
@@ -28,13 +29,9 @@ export function faceChanges(
   for (let i = 1; i <= count; i++) {
     const now = isBack(from + i * STEP);
     if (now === before) continue;
-    let [low, high] = [from + (i - 1) * STEP, from + i * STEP];
-    for (let round = 0; round < 30; round++) {
-      const middle = (low + high) / 2;
-      if (isBack(middle) === before) low = middle;
-      else high = middle;
-    }
-    times.push(high);
+    const [low, high] = [from + (i - 1) * STEP, from + i * STEP];
+    const side = before;
+    times.push(edgeBetween((time) => isBack(time) === side, low, high, 30));
     before = now;
   }
   return { back: isBack(from), times };

@@ -1,8 +1,8 @@
 import { readSamples, SETTLE_BAND } from "../../reading/index.ts";
 import type { ChannelId } from "../../study/index.ts";
+import { edgeBetween, peakBetween } from "../../value/index.ts";
 import { stackVelocity } from "../compile/layers.ts";
 import type { Motion } from "../compile/motion.ts";
-import { edgeBetween, peakBetween } from "./refine.ts";
 
 /** What is measured of a stretch of one channel, in the channel's own unit. */
 export interface ChannelReadings {
@@ -53,7 +53,7 @@ export function readChannel(
     Math.max(peakAt - step, from),
     Math.min(peakAt + step, to - step * 1e-6),
   ];
-  const refined = peakBetween(speedAt, before, after);
+  const { value: refined } = peakBetween(speedAt, before, after);
   if (Number.isFinite(refined) && refined < 2 * peakSpeed) peakSpeed = Math.max(peakSpeed, refined);
   const read = readSamples(times, values);
   const way = Math.abs((values[SAMPLES] as number) - (values[0] as number));
@@ -63,7 +63,7 @@ export function readChannel(
     const isAway = (time: number) =>
       Math.abs(motion.valueAt(figureIndex, channel, from + time) - target) > SETTLE_BAND * way;
     const [low, high] = [Math.max(near - step, 0), Math.min(near + step, to - from)];
-    return isAway(low) && !isAway(high) ? edgeBetween(isAway, low, high) : near;
+    return isAway(low) && !isAway(high) ? edgeBetween(isAway, low, high, 30) : near;
   };
   return {
     overshoot: read ? read.overshoot * way : 0,

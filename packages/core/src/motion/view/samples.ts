@@ -1,8 +1,7 @@
 import type { ChannelId } from "../../study/index.ts";
-import { type AngleRoute, printHexColor, writeShownColor } from "../../value/index.ts";
+import { type AngleRoute, peakBetween, printHexColor, writeShownColor } from "../../value/index.ts";
 import { layerValue, layerVelocity } from "../compile/layers.ts";
 import type { Layer, Motion } from "../compile/motion.ts";
-import { peakBetween } from "./refine.ts";
 
 /**
  * What one layer does by itself, for drawing: time (ms, the study's) and value in turn. Straight spans
@@ -163,7 +162,7 @@ export function greatestSpeed(layers: readonly Layer[], speeds: Float64Array): n
   // Only within its span: at a key the next one begins.
   const [before, after] = [Math.max(speeds[at - 3] ?? time, layer.start), speeds[at + 1] ?? time];
   const inside = Math.max(Math.min(after, layer.end), before);
-  const refined = peakBetween(
+  const { value: refined } = peakBetween(
     (t) => Math.abs(layerVelocity(layer, t, 0)),
     before,
     inside - (inside - before) * 1e-6,

@@ -1,4 +1,5 @@
 import type { LiveResponse } from "../../../study/index.ts";
+import { edgeBetween } from "../../../value/index.ts";
 import type { Part } from "../engine.ts";
 import type { LiveLever } from "../liveLever.ts";
 
@@ -48,15 +49,8 @@ function crossing(
   for (let look = 1; look <= LOOKS && piece.end > from; look++) {
     const time = from + ((piece.end - from) * look) / LOOKS;
     const value = valueAt(time);
-    if (!isPast(before) && isPast(value)) {
-      let [low, high] = [last, time];
-      for (let round = 0; round < 40; round++) {
-        const middle = (low + high) / 2;
-        if (isPast(valueAt(middle))) high = middle;
-        else low = middle;
-      }
-      return high;
-    }
+    if (!isPast(before) && isPast(value))
+      return edgeBetween((t) => !isPast(valueAt(t)), last, time, 40);
     [before, last] = [value, time];
   }
   return undefined;
