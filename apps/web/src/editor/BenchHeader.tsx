@@ -1,11 +1,12 @@
 import { renameStudy } from "@levitas/core/edit";
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import { SaveNote } from "../keeping/SaveNote.tsx";
 import { Header } from "../shell/Header.tsx";
 import { Nav } from "../shell/Nav.tsx";
 import { Button, IconButton } from "../ui/Button.tsx";
 import { RedoIcon, UndoIcon } from "../ui/icons.tsx";
+import { TextField } from "../ui/TextField.tsx";
 import { ArrangementSwitch } from "./arrangement/ArrangementSwitch.tsx";
 import { HistoryPanel } from "./commands/HistoryPanel.tsx";
 import { Shortcuts } from "./commands/Shortcuts.tsx";
@@ -80,29 +81,15 @@ function LiveButton(): ReactNode {
 function StudyName(): ReactNode {
   const bench = useBench();
   const { name } = useStudy();
-  const [typed, setTyped] = useState<string | null>(null);
-  const take = (value: string) => {
-    setTyped(null);
-    if (value.trim() !== "" && value.trim() !== name)
-      bench.perform(renameStudy, { name: value.trim() });
-  };
   return (
     <>
       <title>{`${name}, Levitas`}</title>
-      <input
-        aria-label="Name of the study"
-        value={typed ?? name}
-        maxLength={200}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={(event) => take(event.target.value)}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === "Enter") event.currentTarget.blur();
-          if (event.key === "Escape") {
-            setTyped(null);
-            queueMicrotask(() => (event.target as HTMLElement).blur());
-          }
-        }}
+      <TextField
+        label="Name of the study"
+        value={name}
+        needed
+        leaves
+        take={(next) => bench.perform(renameStudy, { name: next })}
         className="[field-sizing:content] max-w-80 min-w-16 rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[15px] font-semibold hover:border-rule focus:border-spruce"
       />
     </>

@@ -1,9 +1,10 @@
 import { printCurve } from "@levitas/core/curve";
-import { cssCurve, NAME_LENGTH } from "@levitas/core/format";
+import { cssCurve } from "@levitas/core/format";
 import { type ReactNode, useState } from "react";
 import { useNavigate } from "react-router";
 import { copyText } from "../ui/copyText.ts";
 import type { MenuItem } from "../ui/Menu.tsx";
+import { NameField } from "../ui/NameField.tsx";
 import type { Entry } from "./entries.ts";
 import { roomAddress } from "./roomAddress.ts";
 import { useCurveActions } from "./useCurves.ts";
@@ -40,20 +41,11 @@ export function useEntryMenu(entry: Entry): {
     if (own && next !== "" && next !== own.name) rename.mutate({ curve: own, name: next });
   };
   const renameField = naming ? (
-    <input
-      aria-label="Name of the curve"
-      // biome-ignore lint/a11y/noAutofocus: the person has just asked to type here
-      autoFocus
-      defaultValue={name}
-      maxLength={NAME_LENGTH}
-      onFocus={(event) => event.target.select()}
-      onBlur={(event) => finish(event.target.value)}
-      onKeyDown={(event) => {
-        event.stopPropagation();
-        if (event.key === "Enter") event.currentTarget.blur();
-        if (event.key === "Escape") setNaming(false);
-      }}
-      className="h-6 min-w-0 flex-1 rounded-md border border-spruce bg-paper px-1 font-semibold"
+    <NameField
+      label="Name of the curve"
+      name={name}
+      take={finish}
+      cancel={() => setNaming(false)}
     />
   ) : null;
   return { items, renameField };

@@ -1,6 +1,7 @@
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
 import { say } from "./notices.tsx";
 import { quantityReader } from "./quantity.ts";
+import { useTyped } from "./useTyped.ts";
 
 /** A labelled number that is typed, with arithmetic, or stepped with the arrows. */
 export function NumberField({
@@ -22,12 +23,11 @@ export function NumberField({
   unit?: string;
   onChange: (value: number) => void;
 }): ReactNode {
-  const [typed, setTyped] = useState<string | null>(null);
   const limit = (raw: number) => {
     const bounded = Math.min(Math.max(raw, min), max);
     return whole ? Math.round(bounded) : bounded;
   };
-  const take = async (text: string) => {
+  const { input, drop } = useTyped(String(value), async (text) => {
     const quantity = await quantityReader();
     // A time may be typed relative to the one that is there, and in its own unit.
     const read =
@@ -37,28 +37,24 @@ export function NumberField({
     if (!read.ok) {
       // It stays in the field, to be mended.
       say(`${label}: ${read.faults[0]?.message} ${read.faults[0]?.cure}`, { tone: "fault" });
-      return;
+      return false;
     }
-    setTyped(null);
     if (limit(read.value) !== value) onChange(limit(read.value));
-  };
+    return true;
+  });
   return (
     <label className="flex items-center justify-between gap-2 text-[12.5px]">
       {label}
       <span className="flex items-center gap-1">
         <input
-          value={typed ?? String(value)}
-          onChange={(event) => setTyped(event.target.value)}
+          {...input}
           onFocus={(event) => event.target.select()}
-          onBlur={(event) => typed !== null && void take(event.target.value)}
           onKeyDown={(event) => {
-            event.stopPropagation();
-            if (event.key === "Enter") void take(event.currentTarget.value);
-            if (event.key === "Escape") setTyped(null);
+            input.onKeyDown(event);
             const way = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : 0;
             if (way === 0) return;
             event.preventDefault();
-            setTyped(null);
+            drop();
             onChange(limit(value + way * step * (event.shiftKey ? 10 : 1)));
           }}
           className="h-6 w-16 rounded-md border border-edge/40 bg-paper px-1.5 text-right font-mono text-[11.5px] focus:border-spruce"

@@ -4,6 +4,7 @@ import type { Marker } from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
+import { TextField } from "../../ui/TextField.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
 
 /** What can be done with a marker: named, moved, gone to, played from. */
@@ -14,22 +15,13 @@ export function MarkerForm({ marker, close }: { marker: Marker; close: () => voi
     .filter(({ time }) => time > marker.time)
     .sort((a, b) => a.time - b.time)[0];
   const end = next?.time ?? bench.motion.duration;
-  const rename = (name: string) => {
-    if (name.trim() !== "" && name !== marker.name)
-      bench.perform(setMarker, { id: marker.id, name: name.trim() });
-  };
   return (
     <>
-      <input
-        aria-label="Name of the marker"
-        defaultValue={marker.name}
-        maxLength={200}
-        onBlur={(event) => rename(event.target.value)}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === "Enter") rename(event.currentTarget.value);
-        }}
-        className="h-7 rounded-md border border-edge/40 bg-paper px-2 focus:border-spruce"
+      <TextField
+        label="Name of the marker"
+        value={marker.name}
+        needed
+        take={(name) => bench.perform(setMarker, { id: marker.id, name })}
       />
       <NumberField
         label="Time"

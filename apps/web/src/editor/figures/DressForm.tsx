@@ -8,6 +8,7 @@ import { Button } from "../../ui/Button.tsx";
 import { ColorSwatch } from "../../ui/color/ColorSwatch.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
+import { TextField } from "../../ui/TextField.tsx";
 import { useBench } from "../session/BenchContext.ts";
 import { beginColor } from "../session/colorGesture.ts";
 import { sceneColors } from "../session/sceneColors.ts";
@@ -38,10 +39,10 @@ export function DressForm({ figure }: { figure: Figure }): ReactNode {
       {figure.kind !== "group" ? (
         <div className="flex items-end gap-2">
           <div className="min-w-0 flex-1">
-            <TextField
+            <TextLine
               label="Base color"
               value={String(figure.rest.color ?? "#3F5E8C")}
-              accept={(text) => {
+              take={(text) => {
                 if (isColor(text)) setColor(text);
                 else
                   say(`“${text}” is not a color. Type a CSS color, such as #1B6B5A.`, {
@@ -124,24 +125,16 @@ function Words({ figure: { kind, look }, dress }: { figure: Figure; dress: Dress
   if (kind === "card")
     return (
       <>
-        <TextField
-          label="Band"
-          value={look.heading ?? ""}
-          accept={(heading) => dress({ heading })}
-        />
-        <TextField label="Title" value={look.title ?? ""} accept={(title) => dress({ title })} />
-        <TextField
-          label="Detail"
-          value={look.detail ?? ""}
-          accept={(detail) => dress({ detail })}
-        />
+        <TextLine label="Band" value={look.heading ?? ""} take={(heading) => dress({ heading })} />
+        <TextLine label="Title" value={look.title ?? ""} take={(title) => dress({ title })} />
+        <TextLine label="Detail" value={look.detail ?? ""} take={(detail) => dress({ detail })} />
         <Check label="Bar code" on={look.code === true} set={(code) => dress({ code })} />
       </>
     );
   if (kind === "label" || kind === "chip")
     return (
       <>
-        <TextField label="Text" value={look.text ?? ""} accept={(text) => dress({ text })} />
+        <TextLine label="Text" value={look.text ?? ""} take={(text) => dress({ text })} />
         <NumberField
           label="Size"
           value={look.size ?? 16}
@@ -169,10 +162,10 @@ function Words({ figure: { kind, look }, dress }: { figure: Figure; dress: Dress
           max={120}
           onChange={(ticks) => dress({ ticks })}
         />
-        <TextField
+        <TextLine
           label="Words around it, with commas between"
           value={(look.labels ?? []).join(", ")}
-          accept={(text) =>
+          take={(text) =>
             dress({
               labels: text
                 .split(",")
@@ -210,20 +203,20 @@ function BackFace({ look, dress }: { look: FigureLook; dress: Dress }): ReactNod
       />
       {back ? (
         <>
-          <TextField
+          <TextLine
             label="Band of the back"
             value={back.heading ?? ""}
-            accept={(heading) => dress({ back: { ...back, heading } })}
+            take={(heading) => dress({ back: { ...back, heading } })}
           />
-          <TextField
+          <TextLine
             label="Title of the back"
             value={back.title ?? ""}
-            accept={(title) => dress({ back: { ...back, title } })}
+            take={(title) => dress({ back: { ...back, title } })}
           />
-          <TextField
+          <TextLine
             label="Detail of the back"
             value={back.detail ?? ""}
-            accept={(detail) => dress({ back: { ...back, detail } })}
+            take={(detail) => dress({ back: { ...back, detail } })}
           />
         </>
       ) : null}
@@ -296,34 +289,18 @@ function Check({
   );
 }
 
-function TextField({
+function TextLine({
   label,
-  value,
-  accept,
+  ...field
 }: {
   label: string;
   value: string;
-  accept: (text: string) => void;
+  take: (text: string) => void;
 }): ReactNode {
-  const [typed, setTyped] = useState<string | null>(null);
-  const take = (text: string) => {
-    setTyped(null);
-    if (text !== value) accept(text);
-  };
   return (
     <label className="flex flex-col gap-0.5">
       <span className="text-muted">{label}</span>
-      <input
-        value={typed ?? value}
-        maxLength={200}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={(event) => typed !== null && take(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key !== "Escape") event.stopPropagation();
-          if (event.key === "Enter") take(event.currentTarget.value);
-        }}
-        className={FIELD}
-      />
+      <TextField {...field} className={FIELD} />
     </label>
   );
 }

@@ -1,7 +1,8 @@
 import type { Result } from "@levitas/core/fault";
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
 import { say } from "../../ui/notices.tsx";
 import { quantityReader, type ReadQuantity } from "../../ui/quantity.ts";
+import { useTyped } from "../../ui/useTyped.ts";
 
 /** A short field that is typed in place: units and arithmetic; what cannot be read stays to be mended. */
 export function TypedField<T = number>({
@@ -25,38 +26,27 @@ export function TypedField<T = number>({
   read: (typed: string, quantity: ReadQuantity) => Result<T>;
   accept: (value: T) => void;
 }): ReactNode {
-  const [typed, setTyped] = useState<string | null>(null);
-  const take = async (value: string) => {
-    if (value === text || value.trim() === "") {
-      setTyped(null);
-      return;
-    }
+  const { input } = useTyped(text, async (value) => {
+    if (value.trim() === "") return;
     const result = read(value, await quantityReader());
     if (!result.ok) {
       say(`${label}: ${result.faults[0]?.message} ${result.faults[0]?.cure}`, { tone: "fault" });
-      return;
+      return false;
     }
-    setTyped(null);
     accept(result.value);
-  };
+  });
   return (
     <span className="flex shrink-0 items-center gap-1 text-[11.5px] text-muted">
       <input
         aria-label={label}
         title={label}
         disabled={disabled}
-        value={typed ?? text}
+        {...input}
         placeholder={placeholder}
-        onChange={(event) => setTyped(event.target.value)}
         onFocus={(event) => event.target.select()}
-        onBlur={(event) => typed !== null && void take(event.target.value)}
         onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === "Enter") void take(event.currentTarget.value);
-          if (event.key === "Escape") {
-            setTyped(null);
-            queueMicrotask(() => (event.target as HTMLElement).blur());
-          }
+          input.onKeyDown(event);
+          if (event.key === "Escape") event.currentTarget.blur();
         }}
         className={`h-6 rounded-md border border-edge/40 bg-raised px-1.5 text-right font-mono text-[11px] text-ink focus:border-spruce disabled:opacity-50 ${wide ? "w-17" : "w-14"}`}
       />

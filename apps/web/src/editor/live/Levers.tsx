@@ -16,6 +16,7 @@ import { Choice } from "../../ui/Choice.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { Panel } from "../../ui/Panel.tsx";
+import { TextField } from "../../ui/TextField.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
 import { leverUnit } from "../session/leverUnit.ts";
 import { KeyField } from "./KeyField.tsx";
@@ -121,15 +122,10 @@ function LeverForm({ lever }: { lever: Lever }): ReactNode {
     <div className="flex flex-col gap-2 text-[12.5px]">
       <label className="flex items-center justify-between gap-2">
         Name
-        <input
-          defaultValue={lever.name}
-          maxLength={200}
-          onKeyDown={(event) => event.stopPropagation()}
-          onBlur={(event) =>
-            event.target.value.trim() !== "" &&
-            event.target.value.trim() !== lever.name &&
-            set({ name: event.target.value.trim() })
-          }
+        <TextField
+          value={lever.name}
+          needed
+          take={(name) => set({ name })}
           className="h-7 w-40 rounded-md border border-edge/40 bg-paper px-1.5 focus:border-spruce"
         />
       </label>

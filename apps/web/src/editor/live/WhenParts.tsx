@@ -2,6 +2,7 @@ import { NO_LIVE, type When } from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { Choice } from "../../ui/Choice.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
+import { TextField } from "../../ui/TextField.tsx";
 import { useStudy } from "../session/BenchContext.ts";
 import { KeyField } from "./KeyField.tsx";
 import type { LiveWords } from "./words.ts";
@@ -86,14 +87,11 @@ export function WhenParts({
         </>
       ) : null}
       {when.on === "cue" ? (
-        <input
-          aria-label="Name of the cue"
-          defaultValue={when.cue}
-          maxLength={200}
-          onKeyDown={(event) => event.stopPropagation()}
-          onBlur={(event) =>
-            event.target.value.trim() !== "" && change({ ...when, cue: event.target.value.trim() })
-          }
+        <TextField
+          label="Name of the cue"
+          value={when.cue}
+          needed
+          take={(cue) => change({ ...when, cue })}
           className="h-7 w-32 rounded-md border border-edge/40 bg-raised px-1.5 focus:border-spruce"
         />
       ) : null}

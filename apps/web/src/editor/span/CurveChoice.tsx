@@ -1,8 +1,9 @@
 import { type Curve, parseCurve, printCurve } from "@levitas/core/curve";
 import { type CurveReference, curveOfKey } from "@levitas/core/study";
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
 import { MiniCurve } from "../../curve-editor/MiniCurve.tsx";
 import { say } from "../../ui/notices.tsx";
+import { TextField } from "../../ui/TextField.tsx";
 import { useStudy } from "../session/BenchContext.ts";
 
 /** A curve as its plot and its text, which can be typed; for what has no span of its own. */
@@ -16,18 +17,15 @@ export function CurveChoice({
   change: (curve: Curve) => void;
 }): ReactNode {
   const { curves } = useStudy();
-  const [typed, setTyped] = useState<string | null>(null);
   const own = curveOfKey({ curves }, curve ? { curve } : {});
   const text = printCurve(own);
   const take = (value: string) => {
-    if (value.trim() === text) return setTyped(null);
     const read = parseCurve(value);
     if (!read.ok) {
       const [fault] = read.faults;
       say(`${label}: ${fault?.message} ${fault?.cure}`, { tone: "fault" });
-      return;
+      return false;
     }
-    setTyped(null);
     change(read.value);
   };
   return (
@@ -36,17 +34,11 @@ export function CurveChoice({
       <span className="ml-auto shrink-0 text-spruce">
         <MiniCurve curve={own} />
       </span>
-      <input
-        aria-label={`${label}: curve`}
-        value={typed ?? text}
-        onChange={(event) => setTyped(event.target.value)}
-        onFocus={(event) => event.target.select()}
-        onBlur={(event) => typed !== null && take(event.target.value)}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === "Enter") take(event.currentTarget.value);
-          if (event.key === "Escape") setTyped(null);
-        }}
+      <TextField
+        label={`${label}: curve`}
+        value={text}
+        most={20_000}
+        take={take}
         className="h-6 w-32 rounded-md border border-edge/40 bg-paper px-1.5 font-mono text-[11px] focus:border-spruce"
       />
     </label>

@@ -7,8 +7,9 @@ import {
 } from "@levitas/core/edit";
 import type { SharedCurve as Shared } from "@levitas/core/study";
 import { nanoid } from "nanoid";
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
+import { TextField } from "../../ui/TextField.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
 import type { Bench } from "../session/bench.ts";
 
@@ -21,26 +22,16 @@ export function shareCurve(bench: Bench, keyId: string, name: string): void {
 export function SharedCurve({ keyId, shared }: { keyId: string; shared: Shared }): ReactNode {
   const bench = useBench();
   const study = useStudy();
-  const [typed, setTyped] = useState<string | null>(null);
   const count = spansFollowing(study, shared.id);
-  const rename = (name: string) => {
-    setTyped(null);
-    if (name.trim() && name.trim() !== shared.name)
-      bench.perform(renameShared, { curveId: shared.id, name: name.trim() });
-  };
   return (
     <div className="flex flex-col gap-1 rounded-lg border border-plum/60 p-1.5">
-      <input
-        aria-label="Name of the shared curve"
-        value={typed ?? shared.name}
-        maxLength={80}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={(event) => rename(event.target.value)}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === "Enter") event.currentTarget.blur();
-          if (event.key === "Escape") setTyped(null);
-        }}
+      <TextField
+        label="Name of the shared curve"
+        value={shared.name}
+        most={80}
+        needed
+        leaves
+        take={(name) => bench.perform(renameShared, { curveId: shared.id, name })}
         className="min-w-0 rounded-md border border-transparent bg-transparent text-[12.5px] font-semibold hover:border-rule"
       />
       <p className="text-[11.5px] leading-snug text-plum" data-testid="shared-count">

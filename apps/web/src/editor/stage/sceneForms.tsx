@@ -7,6 +7,7 @@ import { ColorSwatch } from "../../ui/color/ColorSwatch.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
 import { say } from "../../ui/notices.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
+import { TextField } from "../../ui/TextField.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
 import { beginColor } from "../session/colorGesture.ts";
 import { sceneColors } from "../session/sceneColors.ts";
@@ -71,9 +72,9 @@ function BackgroundField(): ReactNode {
   const bench = useBench();
   const { background } = useStudy().scene;
   const take = (text: string) => {
-    if (text === background) return;
-    if (isColor(text)) bench.perform(setScene, { background: text });
-    else say(`“${text}” is not a color. Type a CSS color, such as #DFE7E4.`, { tone: "fault" });
+    if (isColor(text)) return void bench.perform(setScene, { background: text });
+    say(`“${text}” is not a color. Type a CSS color, such as #DFE7E4.`, { tone: "fault" });
+    return false;
   };
   return (
     <div className="flex items-center gap-2 text-[12.5px]">
@@ -86,15 +87,10 @@ function BackgroundField(): ReactNode {
         begin={() => beginColor(bench, (study, color) => setScene(study, { background: color }))}
         take={take}
       />
-      <input
-        aria-label="Background"
-        key={background}
-        defaultValue={background}
-        onBlur={(event) => take(event.target.value.trim())}
-        onKeyDown={(event) => {
-          if (event.key !== "Escape") event.stopPropagation();
-          if (event.key === "Enter") take(event.currentTarget.value.trim());
-        }}
+      <TextField
+        label="Background"
+        value={background}
+        take={take}
         className="h-6 w-24 rounded-md border border-edge/40 bg-paper px-1.5 text-right font-mono text-[11.5px] focus:border-spruce"
       />
     </div>

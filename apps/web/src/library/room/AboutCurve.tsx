@@ -1,5 +1,6 @@
 import { MOST_TAGS, NOTES_LENGTH, TAG_LENGTH } from "@levitas/core/format";
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
+import { TextField } from "../../ui/TextField.tsx";
 import { useRoom, useRoomState } from "./RoomContext.ts";
 
 /** Tags and notes of a curve. */
@@ -7,9 +8,7 @@ export function AboutCurve(): ReactNode {
   const room = useRoom();
   const tags = useRoomState((state) => state.tags);
   const notes = useRoomState((state) => state.notes);
-  const [typed, setTyped] = useState<string | null>(null);
   const takeTags = (text: string) => {
-    setTyped(null);
     const next = text
       .split(",")
       .map((tag) => tag.trim().slice(0, TAG_LENGTH))
@@ -21,16 +20,12 @@ export function AboutCurve(): ReactNode {
     <section aria-label="Tags and notes" className="flex flex-col gap-2 border-t border-rule pt-3">
       <label className="flex flex-col gap-1">
         <span className="text-[12.5px] font-semibold">Tags</span>
-        <input
-          value={typed ?? tags.join(", ")}
+        <TextField
+          value={tags.join(", ")}
+          most={2000}
           placeholder="pier, landing"
-          onChange={(event) => setTyped(event.target.value)}
-          onBlur={(event) => takeTags(event.target.value)}
-          onKeyDown={(event) => {
-            event.stopPropagation();
-            if (event.key === "Enter") event.currentTarget.blur();
-            if (event.key === "Escape") setTyped(null);
-          }}
+          leaves
+          take={takeTags}
           className="h-8 rounded-lg border border-edge/50 bg-raised px-2 placeholder:text-muted"
         />
       </label>

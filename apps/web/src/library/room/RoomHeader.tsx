@@ -1,5 +1,5 @@
 import { NAME_LENGTH } from "@levitas/core/format";
-import { type ReactNode, useEffect, useState } from "react";
+import { type ReactNode, useEffect } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useNavigate } from "react-router";
 import { useDeskCurve } from "../../curve-editor/desk/DeskContext.ts";
@@ -12,6 +12,7 @@ import { Button, IconButton } from "../../ui/Button.tsx";
 import { MoreIcon, RedoIcon, UndoIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { say } from "../../ui/notices.tsx";
+import { TextField } from "../../ui/TextField.tsx";
 import { toggleRacer } from "../lineup/lineup.ts";
 import { useCurveActions } from "../useCurves.ts";
 import { useRoom, useRoomState } from "./RoomContext.ts";
@@ -145,25 +146,16 @@ function useRoomKeys(): void {
 function CurveName(): ReactNode {
   const room = useRoom();
   const name = useRoomState((state) => state.name);
-  const [typed, setTyped] = useState<string | null>(null);
-  const take = (value: string) => {
-    setTyped(null);
-    if (value.trim() !== "" && value.trim() !== name) room.say({ name: value.trim() });
-  };
   return (
     <>
       <title>{`${name}, Levitas`}</title>
-      <input
-        aria-label="Name of the curve"
-        value={typed ?? name}
-        maxLength={NAME_LENGTH}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={(event) => take(event.target.value)}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === "Enter") event.currentTarget.blur();
-          if (event.key === "Escape") setTyped(null);
-        }}
+      <TextField
+        label="Name of the curve"
+        value={name}
+        most={NAME_LENGTH}
+        needed
+        leaves
+        take={(next) => room.say({ name: next })}
         className="[field-sizing:content] max-w-64 min-w-16 rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[15px] font-semibold hover:border-rule focus:border-spruce"
       />
     </>

@@ -5,6 +5,7 @@ import { Button } from "../Button.tsx";
 import { say } from "../notices.tsx";
 import { useDragSession } from "../useDragSession.ts";
 import { type SliderChange, type SliderDrag, useSliderDrag } from "../useSliderDrag.ts";
+import { useTyped } from "../useTyped.ts";
 import { lastColors, noteColor } from "./lastColors.ts";
 
 /** A color that is being chosen: shown while something is dragged, kept when that ends. */
@@ -47,7 +48,6 @@ export function ColorPicker({
   const [held, setHeld] = useState(() => readHsv(color) ?? FALLBACK);
   const kept = readHsv(color);
   const hsv = printHsv(held) === (kept && printHsv(kept)) || !kept ? held : kept;
-  const [typed, setTyped] = useState<string | null>(null);
   const [change, setChange] = useState<ColorChange | null>(null);
   const shown = change ? held : hsv;
   const choose = (text: string) => {
@@ -111,16 +111,11 @@ export function ColorPicker({
   const opacity = useSliderDrag(part("alpha", 100));
   const pure = printHsv({ hue: shown.hue, saturation: 1, value: 1, alpha: 1 });
   const opaque = printHsv({ ...shown, alpha: 1 });
-  const text = typed ?? (change ? printHsv(shown) : color);
-  const accept = (value: string) => {
-    if (value === color) return setTyped(null);
-    if (!isColor(value.trim())) {
-      say(`“${value}” is not a color. Type a CSS color, such as #1B6B5A.`, { tone: "fault" });
-      return;
-    }
-    setTyped(null);
-    choose(value.trim());
-  };
+  const { input: text } = useTyped(change ? printHsv(shown) : color, (value) => {
+    if (isColor(value.trim())) return choose(value.trim());
+    say(`“${value}” is not a color. Type a CSS color, such as #1B6B5A.`, { tone: "fault" });
+    return false;
+  });
   return (
     <>
       <div
@@ -178,15 +173,9 @@ export function ColorPicker({
           style={{ background: printHsv(shown) }}
         />
         <input
+          {...text}
           aria-label="Color as text"
-          value={text}
           spellCheck={false}
-          onChange={(event) => setTyped(event.target.value)}
-          onBlur={(event) => typed !== null && accept(event.target.value)}
-          onKeyDown={(event) => {
-            if (event.key !== "Escape") event.stopPropagation();
-            if (event.key === "Enter") accept(event.currentTarget.value);
-          }}
           className="h-7 min-w-0 flex-1 rounded-md border border-edge/40 bg-paper px-2 font-mono text-[11.5px] focus:border-spruce"
         />
         {"EyeDropper" in globalThis ? (
