@@ -223,4 +223,34 @@ describe("what people look for is there", () => {
       tangled,
     );
   });
+
+  it("a field takes what was typed by Enter and by leaving it, and Escape puts back what was there", async () => {
+    const id = await openNewStudy(page, app.url, { document: quay });
+    const type = async (label: string, text: string, key: "Enter" | "Escape" | "Tab") => {
+      const field = await page.waitForSelector(`input[aria-label="${label}"]`);
+      await field?.click({ count: 3 });
+      await page.keyboard.type(text);
+      await page.keyboard.press(key);
+      await frames(page, 2);
+      return page.$eval(`input[aria-label="${label}"]`, (each) => (each as HTMLInputElement).value);
+    };
+    const NAME = "Name of the study";
+    expect(await type(NAME, "Nobody wants this", "Escape")).toBe(quay.name);
+    expect((await stored(id)).name).toBe(quay.name);
+    expect(await type(NAME, "Crates by Enter", "Enter")).toBe("Crates by Enter");
+    expect(await type(NAME, "  Crates by leaving  ", "Tab")).toBe("Crates by leaving");
+    expect((await stored(id)).name).toBe("Crates by leaving");
+    // An empty name is none.
+    expect(await type(NAME, " ", "Enter")).toBe("Crates by leaving");
+    await press(page, "Show…");
+    const scene = '::-p-xpath(//*[@aria-label="What the scene shows"]//button[.="Scene"])';
+    await (await page.waitForSelector(scene))?.click();
+    expect(await type("Background", "#102030", "Enter")).toBe("#102030");
+    // What cannot be read stays, to be mended.
+    expect(await type("Background", "seaside", "Enter")).toBe("seaside");
+    expect(await textOf(page, "[data-notice]")).toContain("“seaside” is not a color");
+    expect(await type("Background", "#203040", "Enter")).toBe("#203040");
+    const kept = await stored(id);
+    expect([kept.name, kept.scene.background]).toEqual(["Crates by leaving", "#203040"]);
+  });
 });

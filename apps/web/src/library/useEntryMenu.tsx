@@ -1,5 +1,5 @@
 import { printCurve } from "@levitas/core/curve";
-import { cssCurve } from "@levitas/core/format";
+import { cssCurve, NAME_LENGTH } from "@levitas/core/format";
 import { type ReactNode, useState } from "react";
 import { useNavigate } from "react-router";
 import { copyText } from "../ui/copyText.ts";
@@ -44,6 +44,7 @@ export function useEntryMenu(entry: Entry): {
     <NameField
       label="Name of the curve"
       name={name}
+      most={NAME_LENGTH}
       take={finish}
       cancel={() => setNaming(false)}
     />

@@ -4,11 +4,14 @@ import type { ReactNode } from "react";
 export function NameField({
   label,
   name,
+  most = 200,
   take,
   cancel,
 }: {
   label: string;
   name: string;
+  /** The most letters. */
+  most?: number;
   take: (name: string) => void;
   cancel: () => void;
 }): ReactNode {
@@ -18,7 +21,7 @@ export function NameField({
       autoFocus
       aria-label={label}
       defaultValue={name}
-      maxLength={200}
+      maxLength={most}
       onFocus={(event) => event.target.select()}
       onBlur={(event) => take(event.target.value)}
       onKeyDown={(event) => {
