@@ -15,6 +15,8 @@ export default defineConfig({
     reportCompressedSize: false,
     chunkSizeWarningLimit: 900,
     rolldownOptions: {
+      // How long parts of it took is no news to whoever starts the program.
+      checks: { bundlerTimings: false },
       output: {
         codeSplitting: {
           groups: [
