@@ -5,7 +5,6 @@ import {
   channelOf,
   type Figure,
   findChannel,
-  type How,
   type Key,
   type LiveResponse,
   NO_LIVE,
@@ -15,6 +14,7 @@ import {
   restValue,
   type Study,
   type Track,
+  type Transition,
   type Tween,
 } from "../study/index.ts";
 import { angleDelta } from "../value/index.ts";
@@ -23,7 +23,7 @@ import { replay } from "./createLive.ts";
 import { slotOwner } from "./readings.ts";
 
 /** How a study goes to a pose that no response goes to. */
-const PLAIN: How = { curve: { kind: "keyword", name: "ease-in-out" }, duration: 400 };
+const PLAIN: Transition = { curve: { kind: "keyword", name: "ease-in-out" }, duration: 400 };
 
 /** The responses that go to a pose. */
 function responsesTo({ live }: Study, pose: string): readonly LiveResponse[] {

@@ -12,7 +12,6 @@ import {
   channelOf,
   findChannel,
   followsLever,
-  type How,
   type Lever,
   type LeverSource,
   type LiveEvent,
@@ -21,6 +20,7 @@ import {
   type Pose,
   restValue,
   type Study,
+  type Transition,
 } from "../study/index.ts";
 import { angleDelta, printShownColor, readColor, writeShownColor } from "../value/index.ts";
 import { aimed, cornerInScene, pivotInScene } from "./aim.ts";
@@ -237,7 +237,7 @@ export class LiveState implements World {
 
   shareOf = growing;
 
-  wayOf(how: How, share: number): Way {
+  wayOf(how: Transition, share: number): Way {
     return wayOf(this.curves.of({ curve: how.curve }).curve, (how.duration * share) / 1000);
   }
 

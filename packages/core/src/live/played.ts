@@ -1,5 +1,6 @@
 import { type Motion, shownMarkers } from "../motion/index.ts";
 import {
+  type Action,
   type ChannelId,
   type Cue,
   eachItem,
@@ -7,7 +8,6 @@ import {
   findKey,
   type LiveResponse,
   type Study,
-  type Then,
 } from "../study/index.ts";
 import { playedSpan } from "../timeline/index.ts";
 import type { Goal } from "./kernel/liveChannel.ts";
@@ -82,7 +82,7 @@ export class Played {
   ) {}
 
   /** What plays a part of the sequence. */
-  play(then: Then, { midFlight }: LiveResponse, time: number): Plan {
+  play(then: Action, { midFlight }: LiveResponse, time: number): Plan {
     if (then.do !== "play") return { sendings: [] };
     const key = then.item ?? "";
     const [start, end] = this.stretch(then);
@@ -108,7 +108,7 @@ export class Played {
   }
 
   /** What shows the sequence as it is at a marker, at once. */
-  seek(then: Then, time: number): Plan {
+  seek(then: Action, time: number): Plan {
     if (then.do !== "seek") return { sendings: [] };
     const at = this.markerTime(then.marker) ?? 0;
     const plan = this.show({ key: "", begin: time, from: at, to: at });
@@ -120,7 +120,7 @@ export class Played {
   }
 
   /** The part of the sequence that is played, ms of the study. */
-  private stretch({ item, from, to }: Extract<Then, { do: "play" }>): [number, number] {
+  private stretch({ item, from, to }: Extract<Action, { do: "play" }>): [number, number] {
     const { placements, duration } = this.motion;
     const placed = item === undefined ? undefined : placements.byId.get(item);
     const whole = placed ? playedSpan(placed) : { from: 0, to: duration };

@@ -1,6 +1,7 @@
 import { isSpring } from "../curve/index.ts";
 import { type Fault, type FaultList, shortValue } from "../fault/index.ts";
 import {
+  type Action,
   channelOf,
   eachItem,
   findChannel,
@@ -8,7 +9,6 @@ import {
   type LiveResponse,
   REST_POSE,
   type Study,
-  type Then,
 } from "../study/index.ts";
 import {
   checkEither,
@@ -118,7 +118,7 @@ export function checkLive(study: Study, live: Live, names: Names, faults: FaultL
 }
 
 function checkThen(
-  then: Then,
+  then: Action,
   path: string,
   names: Names,
   isPose: (id: string) => boolean,

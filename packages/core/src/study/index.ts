@@ -19,8 +19,8 @@ export {
 } from "./figures.ts";
 export { findLever, followsLever, followsPointer, leverStart } from "./levers.ts";
 export {
+  type Action,
   type AimChannel,
-  type How,
   type Lever,
   type LeverSource,
   type Live,
@@ -29,14 +29,14 @@ export {
   MID_FLIGHTS,
   type MidFlight,
   NO_LIVE,
-  type PointerWhen,
+  type PointerTrigger,
   type Pose,
   type PoseValues,
   REST_POSE,
   type Take,
   type TakeEvent,
-  type Then,
-  type When,
+  type Transition,
+  type Trigger,
 } from "./live.ts";
 export { emptyStudy, firstStudy } from "./newStudy.ts";
 export { restCenters } from "./restPlace.ts";

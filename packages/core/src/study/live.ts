@@ -56,19 +56,19 @@ export type LeverSource =
 /** What happens, and what the study does then. */
 export interface LiveResponse {
   readonly id: string;
-  readonly when: When;
+  readonly when: Trigger;
   /** Only while in this pose; absent for always. */
   readonly inPose?: string;
-  readonly then: readonly Then[];
-  readonly how: How;
+  readonly then: readonly Action[];
+  readonly how: Transition;
   /** What happens if it is asked again, or something else is, before it has arrived. */
   readonly midFlight: MidFlight;
   readonly disabled?: boolean;
 }
 
 /** What a response waits for. A figure of null means anywhere in the scene; what is inside a figure counts as it. */
-export type When =
-  | { readonly on: PointerWhen; readonly figure: string | null }
+export type Trigger =
+  | { readonly on: PointerTrigger; readonly figure: string | null }
   /** Pressed and not let go of for a time, ms. */
   | { readonly on: "hold"; readonly figure: string | null; readonly time: number }
   /** A key, named as `KeyboardEvent.key` does. */
@@ -87,10 +87,10 @@ export type When =
       readonly seed?: number;
     };
 
-export type PointerWhen = "press" | "release" | "double-press" | "enter" | "leave";
+export type PointerTrigger = "press" | "release" | "double-press" | "enter" | "leave";
 
 /** What a response does. */
-export type Then =
+export type Action =
   | { readonly do: "pose"; readonly pose: string }
   /** The pose after the one it is in; the first one after the last. */
   | { readonly do: "next"; readonly poses: readonly string[] }
@@ -121,7 +121,7 @@ export type Then =
 export type AimChannel = "x" | "y" | "rotate";
 
 /** How values go where a response sends them. */
-export interface How {
+export interface Transition {
   /** A spring goes by its physics and takes the time it takes; any other curve takes `duration`. */
   readonly curve: Curve | CurveReference;
   /** ms; for curves that are no springs. */

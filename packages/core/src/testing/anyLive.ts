@@ -1,8 +1,8 @@
 import type { Curve } from "../curve/index.ts";
 import {
+  type Action,
   type ChannelId,
   channelOf,
-  type How,
   type Lever,
   type LiveEvent,
   type LiveResponse,
@@ -12,8 +12,8 @@ import {
   type Study,
   seededRandom,
   type TakeEvent,
-  type Then,
-  type When,
+  type Transition,
+  type Trigger,
 } from "../study/index.ts";
 import { ANGLE_ROUTES } from "../value/index.ts";
 import { anyStudy } from "./anyStudy.ts";
@@ -75,9 +75,9 @@ export function anyLiveStudy(seed: number): Study {
     };
   });
   const hit = () => (chance(0.4) ? null : one(figures));
-  const when = (before: number): When => {
+  const when = (before: number): Trigger => {
     const lever = one(levers).id;
-    const all: When[] = [
+    const all: Trigger[] = [
       { on: one(["press", "release", "double-press", "enter", "leave"] as const), figure: hit() },
       { on: "press", figure: hit() },
       { on: "hold", figure: hit(), time: 50 + upTo(300) },
@@ -90,8 +90,8 @@ export function anyLiveStudy(seed: number): Study {
     ];
     return one(all);
   };
-  const then = (): Then => {
-    const all: Then[] = [
+  const then = (): Action => {
+    const all: Action[] = [
       { do: "pose", pose: one(poseIds) },
       { do: "next", poses: [one(poseIds), one(poseIds)] },
       { do: "aim", figure: one(figures), channels: [one(["x", "y", "rotate"] as const)] },
@@ -105,7 +105,7 @@ export function anyLiveStudy(seed: number): Study {
     ];
     return one(all);
   };
-  const how = (): How => ({
+  const how = (): Transition => ({
     curve: one(WAYS),
     duration: chance(0.1) ? 0 : 50 + upTo(600),
     ...(chance(0.3) ? { grows: one(["fixed", "distance", "root"] as const) } : {}),

@@ -1,5 +1,11 @@
 import { keepResponse } from "@levitas/core/edit";
-import { eachTween, type LiveResponse, NO_LIVE, type Study, type Then } from "@levitas/core/study";
+import {
+  type Action,
+  eachTween,
+  type LiveResponse,
+  NO_LIVE,
+  type Study,
+} from "@levitas/core/study";
 import { nanoid } from "nanoid";
 import { type ReactNode, useMemo } from "react";
 import { Button } from "../../ui/Button.tsx";
@@ -94,7 +100,7 @@ function Adding({ figure }: { figure: string | null | undefined }): ReactNode {
   const study = useStudy();
   const words = new LiveWords(study);
   const stop = () => session.store.setState({ adding: null });
-  const choose = (then: Then) => {
+  const choose = (then: Action) => {
     const response: LiveResponse = {
       id: nanoid(),
       when: { on: "press", figure: figure ?? null },
@@ -158,7 +164,7 @@ function Adding({ figure }: { figure: string | null | undefined }): ReactNode {
 }
 
 /** What a new response could do, the likeliest first. */
-function offersOf(study: Study, pressed: string | null): Then[] {
+function offersOf(study: Study, pressed: string | null): Action[] {
   const { poses } = study.live ?? NO_LIVE;
   const figure = pressed ?? study.figures.at(-1)?.id;
   // Needles first: what stands in it, or anywhere, and turns already.
@@ -176,9 +182,9 @@ function offersOf(study: Study, pressed: string | null): Then[] {
     .filter((id) => id !== undefined)
     .slice(0, 4);
   return [
-    ...aims.map((id): Then => ({ do: "aim", figure: id, channels: ["rotate"] })),
-    ...poses.map(({ id }): Then => ({ do: "next", poses: [id, "rest"] })),
-    ...poses.map(({ id }): Then => ({ do: "pose", pose: id })),
+    ...aims.map((id): Action => ({ do: "aim", figure: id, channels: ["rotate"] })),
+    ...poses.map(({ id }): Action => ({ do: "next", poses: [id, "rest"] })),
+    ...poses.map(({ id }): Action => ({ do: "pose", pose: id })),
     ...(figure === undefined
       ? []
       : ([

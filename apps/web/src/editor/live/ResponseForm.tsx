@@ -1,11 +1,11 @@
 import { deleteResponse, keepResponse } from "@levitas/core/edit";
 import {
+  type Action,
   type LiveResponse,
   NO_LIVE,
   REST_POSE,
   type Study,
-  type Then,
-  type When,
+  type Trigger,
 } from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
@@ -28,7 +28,7 @@ export function ResponseForm({ response }: { response: LiveResponse }): ReactNod
   const { when, then, inPose } = response;
   const set = (more: Partial<LiveResponse>) =>
     bench.perform(keepResponse, { ...response, ...more });
-  const setThen = (index: number, next: Then | undefined) =>
+  const setThen = (index: number, next: Action | undefined) =>
     set({ then: then.flatMap((each, i) => (i === index ? (next ?? []) : each)) });
   const { poses } = study.live ?? NO_LIVE;
   const poseItems = (chosen: string | undefined, take: (id: string) => void): MenuItem[] =>
@@ -47,7 +47,7 @@ export function ResponseForm({ response }: { response: LiveResponse }): ReactNod
         <Choice
           label="When"
           text={WHEN_WORDS[when.on]}
-          items={(Object.keys(WHEN_WORDS) as When["on"][]).map((on) => ({
+          items={(Object.keys(WHEN_WORDS) as Trigger["on"][]).map((on) => ({
             text: WHEN_WORDS[on],
             chosen: on === when.on,
             ...missing(study, on),
@@ -62,7 +62,7 @@ export function ResponseForm({ response }: { response: LiveResponse }): ReactNod
           <Choice
             label="Then"
             text={THEN_WORDS[each.do]}
-            items={(Object.keys(THEN_WORDS) as Then["do"][]).map((kind) => ({
+            items={(Object.keys(THEN_WORDS) as Action["do"][]).map((kind) => ({
               text: THEN_WORDS[kind],
               chosen: kind === each.do,
               disabled: kind === "seek" && study.markers.length === 0,
@@ -133,7 +133,7 @@ export function ResponseForm({ response }: { response: LiveResponse }): ReactNod
 }
 
 /** Why something cannot be waited for in this study; empty where it can. */
-function missing({ live }: Study, on: When["on"]): Partial<MenuItem> {
+function missing({ live }: Study, on: Trigger["on"]): Partial<MenuItem> {
   const { levers, responses } = live ?? NO_LIVE;
   if ((on === "rises" || on === "falls") && levers.length === 0)
     return { disabled: true, hint: "needs a lever" };

@@ -1,10 +1,10 @@
 import {
+  type Action,
   CHANNELS,
   type ChannelId,
   channelOf,
   eachItem,
   REST_POSE,
-  type Then,
 } from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
@@ -23,8 +23,8 @@ export function ThenParts({
   words,
   poseItems,
 }: {
-  then: Then;
-  change: (then: Then) => void;
+  then: Action;
+  change: (then: Action) => void;
   words: LiveWords;
   poseItems: (chosen: string | undefined, take: (id: string) => void) => MenuItem[];
 }): ReactNode {
@@ -148,7 +148,7 @@ export function ThenParts({
       );
       const without = (field: "item" | "from" | "to") => {
         const { [field]: _, ...rest } = then;
-        return rest as Then;
+        return rest as Action;
       };
       return (
         <>

@@ -1,4 +1,4 @@
-import { NO_LIVE, type When } from "@levitas/core/study";
+import { NO_LIVE, type Trigger } from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { Choice } from "../../ui/Choice.tsx";
 import { NumberField } from "../../ui/NumberField.tsx";
@@ -13,8 +13,8 @@ export function WhenParts({
   change,
   words,
 }: {
-  when: When;
-  change: (when: When) => void;
+  when: Trigger;
+  change: (when: Trigger) => void;
   words: LiveWords;
 }): ReactNode {
   const study = useStudy();

@@ -1,14 +1,14 @@
 import {
+  type Action,
   eachItem,
   NO_LIVE,
   REST_POSE,
   type Study,
-  type Then,
-  type When,
+  type Trigger,
 } from "@levitas/core/study";
 
 /** What is waited for of another kind, on what it was before where that has one. */
-export function firstWhen(study: Study, on: When["on"], before?: When): When {
+export function firstWhen(study: Study, on: Trigger["on"], before?: Trigger): Trigger {
   const { levers, responses } = study.live ?? NO_LIVE;
   const figure = before && "figure" in before ? before.figure : null;
   switch (on) {
@@ -40,7 +40,7 @@ export function firstWhen(study: Study, on: When["on"], before?: When): When {
 }
 
 /** What is done of another kind, with the figure that is pressed where one is needed. */
-export function firstThen(study: Study, kind: Then["do"], when: When): Then {
+export function firstThen(study: Study, kind: Action["do"], when: Trigger): Action {
   const pressed = "figure" in when ? when.figure : null;
   const figure = pressed ?? study.figures[0]?.id ?? "";
   const first = study.live?.poses[0]?.id ?? REST_POSE;

@@ -1,8 +1,8 @@
 import type { LiveSlot } from "@levitas/core/live";
 import {
+  type Action,
   channelOf,
   findItem,
-  type How,
   type LeverSource,
   type LiveEvent,
   type LiveResponse,
@@ -10,8 +10,8 @@ import {
   NO_LIVE,
   REST_POSE,
   type Study,
-  type Then,
-  type When,
+  type Transition,
+  type Trigger,
 } from "@levitas/core/study";
 import { numberLabel } from "../../ui/numberLabel.ts";
 
@@ -25,7 +25,7 @@ export const MID_FLIGHT_WORDS: Readonly<Record<MidFlight, string>> = {
 };
 
 /** What a response can wait for, as it is chosen. */
-export const WHEN_WORDS: Readonly<Record<When["on"], string>> = {
+export const WHEN_WORDS: Readonly<Record<Trigger["on"], string>> = {
   press: "press",
   release: "release",
   "double-press": "double press",
@@ -42,7 +42,7 @@ export const WHEN_WORDS: Readonly<Record<When["on"], string>> = {
 };
 
 /** What a response can do, as it is chosen. */
-export const THEN_WORDS: Readonly<Record<Then["do"], string>> = {
+export const THEN_WORDS: Readonly<Record<Action["do"], string>> = {
   pose: "go to a pose",
   next: "next of some poses",
   aim: "aim at the pointer",
@@ -93,7 +93,7 @@ export class LiveWords {
     return found ? `${this.when(found.when)} ${this.on(found.when)}`.trim() : id;
   }
 
-  when(when: When): string {
+  when(when: Trigger): string {
     switch (when.on) {
       case "hold":
         return `hold for ${numberLabel(when.time, 0)} ms`;
@@ -110,7 +110,7 @@ export class LiveWords {
   }
 
   /** What it is pressed on, or which one it is. */
-  on(when: When): string {
+  on(when: Trigger): string {
     if ("figure" in when) return this.figure(when.figure);
     if (when.on === "key") return keyWord(when.key);
     if ("lever" in when) return this.lever(when.lever);
@@ -118,7 +118,7 @@ export class LiveWords {
     return when.on === "arrived" ? this.response(when.response) : "";
   }
 
-  then(then: Then): string {
+  then(then: Action): string {
     switch (then.do) {
       case "pose":
         return `go to ${this.pose(then.pose)}`;
@@ -152,7 +152,7 @@ export class LiveWords {
     }
   }
 
-  how({ curve, duration, grows }: How): string {
+  how({ curve, duration, grows }: Transition): string {
     const own = "shared" in curve ? undefined : curve;
     if (own?.kind === "spring-feel")
       return `spring ${numberLabel(own.overshoot * 100, 0)} %, ${numberLabel(own.settle, 0)} ms`;

@@ -1,5 +1,6 @@
 import type { Draft } from "immer";
 import {
+  type Action,
   eachItem,
   followsLever,
   type Lever,
@@ -7,7 +8,6 @@ import {
   type LiveResponse,
   REST_POSE,
   type Study,
-  type Then,
 } from "../../study/index.ts";
 
 /**
@@ -37,7 +37,7 @@ export function tidyLive(draft: Draft<Study>): void {
   const levers = live.levers.filter(isThere);
   const leverIds = ids(levers);
   const poseIds = ids(poses).add(REST_POSE);
-  const thenOf = (then: Then): Then | undefined => {
+  const thenOf = (then: Action): Action | undefined => {
     if ("pose" in then) return poseIds.has(then.pose) ? then : undefined;
     if (then.do === "next") {
       const left = then.poses.filter((id) => poseIds.has(id));

@@ -1,11 +1,15 @@
-import type { How } from "../../study/index.ts";
+import type { Transition } from "../../study/index.ts";
 import type { Plan } from "./world.ts";
 
 /** The way for which a growing duration is as given, if nothing else is said. */
 const REACH = 100;
 
 /** What a duration is multiplied with that grows with the way: the longest way of what is sent, or its root. */
-export function growing({ sendings }: Plan, { grows, reach = REACH }: How, time: number): number {
+export function growing(
+  { sendings }: Plan,
+  { grows, reach = REACH }: Transition,
+  time: number,
+): number {
   let most = 0;
   for (const { driven, goal, atOnce } of sendings)
     for (let c = 0; c < driven.channel.count; c++)

@@ -1,9 +1,9 @@
-import { REST_POSE, type Then } from "../../study/index.ts";
+import { type Action, REST_POSE } from "../../study/index.ts";
 import type { AngleRoute } from "../../value/index.ts";
 import { stillGoal } from "./liveChannel.ts";
 import type { Driven, Planner, Sending, World } from "./world.ts";
 
-type Does<Kind extends Then["do"]> = Extract<Then, { do: Kind }>;
+type Does<Kind extends Action["do"]> = Extract<Action, { do: Kind }>;
 
 /** Goes to a pose. */
 export const goToPose: Planner = (world, then, { how }, time) => ({

@@ -1,11 +1,11 @@
 import type {
+  Action,
   AimChannel,
   ChannelId,
-  How,
   LeverSource,
   LiveEvent,
   LiveResponse,
-  Then,
+  Transition,
 } from "../../study/index.ts";
 import type { AngleRoute } from "../../value/index.ts";
 import type { Goal, LiveChannel, Piece } from "./liveChannel.ts";
@@ -22,7 +22,7 @@ export interface World {
   /** All channels that were ever sent somewhere, by their slots. */
   readonly driven: ReadonlyMap<number, Driven>;
   /** How what responses do is planned, by its kind. */
-  readonly thens: Readonly<Partial<Record<Then["do"], Planner>>>;
+  readonly thens: Readonly<Partial<Record<Action["do"], Planner>>>;
   /** Whether everything that is sent somewhere was sent to this pose last; for `inPose`. */
   isIn?(world: World, pose: string): boolean;
   levers?: ReadonlyMap<string, LiveLever>;
@@ -35,9 +35,9 @@ export interface World {
   /** The values a channel has, in the components in which it goes on; absent where they are those it has. */
   startOf?(driven: Driven, time: number): readonly number[];
   /** What the duration of a response is multiplied with; 1 if absent. */
-  shareOf?(plan: Plan, how: How, time: number): number;
+  shareOf?(plan: Plan, how: Transition, time: number): number;
   /** How values go; the duration is `share` times what it is by itself. */
-  wayOf(how: How, share: number): Way;
+  wayOf(how: Transition, share: number): Way;
   /** A figure with all it stands in, and null for the scene around them. */
   chain(figure: string | null): readonly (string | null)[];
   /** Width and height of the scene, px. */
@@ -58,7 +58,7 @@ export type Note = {
 /** Plans what a response does, of one kind. */
 export type Planner = (
   world: World,
-  then: Then,
+  then: Action,
   response: LiveResponse,
   time: number,
   pointer: Pointer,
