@@ -269,7 +269,7 @@ describe("Live, by each kind of what is waited for and done", () => {
   });
 
   inAll(
-    "tells where an angle would go before it is pressed, and what answers nothing",
+    "tells where an angle would go before it is pressed, and what is without an answer",
     async () => {
       await open(response({ then: [{ do: "aim", figure: "lamp", channels: ["rotate"] }] }));
       /** How many pixels are drawn over the scene. */
@@ -297,7 +297,7 @@ describe("Live, by each kind of what is waited for and done", () => {
       await move(300, 60);
       await press(page, "Show");
       const silent = await page.waitForSelector(
-        '::-p-xpath(//*[starts-with(@role, "menuitem")][contains(., "answers nothing: 1 figure")])',
+        '::-p-xpath(//*[starts-with(@role, "menuitem")][contains(., "Without an answer: 1 figure")])',
       );
       await silent?.click();
       await wait(200);
