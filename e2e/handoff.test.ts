@@ -292,7 +292,8 @@ describe("the CSS hand-off in a real browser", () => {
     }
   });
 
-  it.each(Array.from({ length: RANDOM }, (_, i) => i + 1))(
+  // In study 88 the whole scene is shaken around figures that came in with a `transform`.
+  it.each([...new Set([...Array.from({ length: RANDOM }, (_, i) => i + 1), 88])])(
     "shows what motion.at says of a random study, as it is and under reduced motion: seed %i",
     async (seed) => {
       const study = anyStudy(seed);

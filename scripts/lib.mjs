@@ -48,12 +48,12 @@ export function ensureInstalled(needed = "all", step = "") {
   ensureRuntime();
 }
 
-/** What the module "live" carries, made of the core's own code; git ignores it. */
+/** The runtime that the module "live" carries, built from the core's own code; not in the repository. */
 export const RUNTIME = "packages/core/src/format/live/liveRuntime.ts";
 
-/** Makes the runtime of the module "live", unless it is of the sources as they are. */
+/** Builds that runtime, unless the core is as it was when it was built last. */
 function ensureRuntime() {
-  const parts = ["live", "study", "value"].flatMap((name) => filesIn(`packages/core/src/${name}`));
+  const parts = filesIn("packages/core/src").filter((file) => file !== join(ROOT, RUNTIME));
   const sources = hashOf([...parts, join(ROOT, "scripts/liveRuntime.mjs")]);
   if (existsSync(join(ROOT, RUNTIME)) && readNote("runtime") === sources) return;
   execFileSync(process.execPath, ["scripts/liveRuntime.mjs"], { cwd: ROOT, stdio: "inherit" });

@@ -1,5 +1,5 @@
-// Writes the runtime of the module "live" from the core's own code, see docs/architecture.md. Every command does so
-// that needs it; beside `npm run dev`, `npm run live-runtime` does.
+// npm run live-runtime: writes the runtime of the module "live" from the core's own code, see docs/architecture.md. Every
+// command does so as it starts (ensureInstalled in lib.mjs).
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { build, transform } from "esbuild";
@@ -81,7 +81,7 @@ function declarationsOf(bundle) {
 
 async function runtimeText() {
   const { pieces, keys, names } = await runtimePieces();
-  return `// Written by scripts/liveRuntime.mjs from live/page; git ignores it.
+  return `// Written by scripts/liveRuntime.mjs from live/page; not in the repository.
 
 /** What can be asked of the runtime: the number of its declaration, and its name there. */
 export const RUNTIME_NAMES = ${JSON.stringify(names, null, 2)} as const;

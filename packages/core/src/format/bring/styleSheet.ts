@@ -59,7 +59,10 @@ const CLOSING: readonly number[] = [
   ...[tokenTypes.RightParenthesis, tokenTypes.RightSquareBracket, tokenTypes.RightCurlyBracket],
 ];
 
-/** Where a text has stood in more brackets than a reader can follow; undefined where it nowhere does. */
+/** Ends the reading of a text that is no CSS. */
+class TooManyFaults extends Error {}
+
+/** The first place of a text that stands in more brackets than a reader can follow; undefined if there is none. */
 function tooDeepAt(css: string): number | undefined {
   let depth = 0;
   let place: number | undefined;
@@ -83,18 +86,17 @@ function treeOf(css: string, unread: Unread[], offsetLine: number): CssNode | un
     return undefined;
   }
   let faults = 0;
-  class TooMany extends Error {}
   try {
     return parse(css, {
       positions: true,
       parseCustomProperty: false,
       onParseError: ({ line, message }) => {
-        if (++faults > MOST_FAULTS) throw new TooMany();
+        if (++faults > MOST_FAULTS) throw new TooManyFaults();
         refuse(line, `this is no CSS: ${message}`);
       },
     });
   } catch (error) {
-    if (!(error instanceof TooMany)) throw error;
+    if (!(error instanceof TooManyFaults)) throw error;
     return undefined;
   }
 }

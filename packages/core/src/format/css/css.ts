@@ -14,7 +14,7 @@ import { shakesCss } from "./cssShakes.ts";
 import { CssCurves } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
 import { waitingRules } from "./cssWaiting.ts";
-import { motionOnlyRule, ownValueIn, selectorsOfOrigin } from "./motionOnly.ts";
+import { joinedIn, motionOnlyRule, ownValueIn, selectorsOfOrigin } from "./motionOnly.ts";
 
 /** CSS that plays a study, and the class names it uses. */
 export interface CssHandoff {
@@ -113,8 +113,9 @@ export function handoffCss(
     ...(motionOnly ? { animatesOnly: true, ownValue: ownValueIn(study) } : {}),
     tally: { animations: 0, offMainThread: 0, repaints: new Set() },
   };
+  const joined = motionOnly ? joinedIn(motion, scene) : undefined;
   const calm = motion.shakes.length > 0 ? compileStudy(study, { calm: true }) : motion;
-  const shaken = shakesCss(motion, calm, scene);
+  const shaken = shakesCss(motion, calm, joined ? { ...scene, joined } : scene);
   const rules = study.figures.flatMap((figure, i) => {
     if (!leaves(figure)) return [];
     const parent = study.figures.find((each) => each.id === figure.parent);

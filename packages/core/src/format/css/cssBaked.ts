@@ -8,7 +8,7 @@ import { type BakedStop, marksOf, sample, thinned } from "./bake.ts";
 import { type CssAnimation, type CssFrame, combine, HAIR, type Written } from "./cssAnimation.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { type CssProperty, type CssScene, toleranceOf } from "./cssProperties.ts";
-import { shakeLoops, shakeMarks, turnsShaken } from "./shaken.ts";
+import { isShaken, shakeLoops, shakeMarks, turnsShaken } from "./shaken.ts";
 
 /** Whether CSS cannot express what moves a channel, so that it has to be sampled. */
 export function needsBaking(motion: Motion, index: number, id: ChannelId): boolean {
@@ -64,8 +64,11 @@ export function baked(
   /** Whose values they are: another motion at the same times, such as the calm one. */
   shown = motion,
 ): Written {
-  // A browser that should add to a rotation that is under way adds to something else: it is sampled with its shakes.
-  const withShakes = property.channels.includes("rotate") && turnsShaken(motion, index);
+  // A browser that should add to a rotation that is under way adds to something else: it is sampled with its shakes. So is
+  // one `transform` with all of them, about whose own middle a rotation beside it would not be.
+  const isShown = (id: ChannelId) =>
+    property.parts ? isShaken(motion, index, id) : id === "rotate" && turnsShaken(motion, index);
+  const withShakes = property.channels.some(isShown);
   const isColor = property.channels[0] === "color";
   const color = new Float64Array(4);
   const readOf = (of: Motion) => (t: number, out: number[]) => {
@@ -76,7 +79,7 @@ export function baked(
       property.channels.forEach((id, c) => {
         const value = clampShown(
           channelOf(id),
-          withShakes && id === "rotate" ? of.valueAt(index, id, t) : of.steadyAt(index, id, t),
+          isShown(id) ? of.valueAt(index, id, t) : of.steadyAt(index, id, t),
         );
         out[c] = scene.ownValue?.(index, id, value) ?? value;
       });

@@ -34,6 +34,8 @@ export interface CssContext extends CssScene {
   readonly selectorOf: Readonly<Record<string, string>>;
   /** Whether nothing may be declared besides: what would need custom properties is sampled. */
   readonly animatesOnly?: boolean;
+  /** The one property by which a figure moves and is shaken, if there is one: browsers would add to it from outside. */
+  readonly joined?: (index: number) => CssProperty | undefined;
   readonly tally: { animations: number; offMainThread: number; readonly repaints: Set<string> };
 }
 /** Properties that browsers animate off the main thread, and those for which they paint anew. */
@@ -113,7 +115,10 @@ function writtenAs(
       animations: seenAnimations(seen, `${name}-visibility`, index, scene),
     };
   }
-  if (property.channels.some((id) => needsBaking(motion, index, id)))
+  const isOne = property.parts?.some(({ channels }) =>
+    channels.some((id) => isShaken(motion, index, id)),
+  );
+  if (isOne || property.channels.some((id) => needsBaking(motion, index, id)))
     return baked(motion, index, property, name, scene);
   if (isJoined(channels)) return asOneProperty(property, channels, index, name, scene);
   // What is put together from custom properties that move is nothing to add to: browsers add to the style as it is

@@ -52,9 +52,16 @@ export function shakesCss(
     known.set(name, found);
     return found;
   };
+  /** The keyframes of a property that has its shakes in it, calmed. */
+  const calmed = (property: CssProperty, index: number): CssAnimation[] =>
+    baked(motion, index, property, classes[index] as string, scene, calm).animations.map(
+      (each) => ({ ...each, name: keyframes(`${index} ${each.name}`, each.name) }),
+    );
   return (index) => {
     const shakes = shakesOf(motion, index);
     if (shakes.length === 0) return NOTHING;
+    const joined = scene.joined?.(index);
+    if (joined) return { ...NOTHING, calm: calmed(joined, index) };
     const set = shakes.map((each) => motion.shakes.indexOf(each)).join(" ");
     if (!sets.includes(set)) sets.push(set);
     const shared = `shaken--${sets.indexOf(set) + 1}`;
@@ -70,14 +77,8 @@ export function shakesCss(
       ? [`--middle-x: ${cssNumber(middle.x)}px;`, `--middle-y: ${cssNumber(middle.y)}px;`]
       : [];
     if (turnsShaken(motion, index)) {
-      // The rotation has its shakes in it: calmed, its keyframes are others.
-      const rotate = propertyOf("rotate");
-      const rotated = baked(motion, index, rotate, classes[index] as string, scene, calm);
-      const calmed = rotated.animations.map((each) => ({
-        ...each,
-        name: keyframes(`${index} ${each.name}`, each.name),
-      }));
-      return { ...moved, declarations, calm: [...moved.calm, ...calmed] };
+      const rotated = calmed(propertyOf("rotate"), index);
+      return { ...moved, declarations, calm: [...moved.calm, ...rotated] };
     }
     const turn = once(`${shared}-turn`, index, [rotatedPart(index, scene)]);
     return {

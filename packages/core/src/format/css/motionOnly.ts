@@ -13,6 +13,7 @@ import { type CssContext, propertyCss } from "./cssFigure.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
 import type { CssRule } from "./cssRule.ts";
+import { isShaken } from "./shaken.ts";
 
 // What leaves as motion only says nothing but how elements move that have a look and a place of their own: those that a
 // figure was brought in from, or any that stand where the figure stands at rest.
@@ -131,12 +132,21 @@ function propertiesOf(
   const says = (id: ChannelId) =>
     motion.drivenAt(index, id) !== undefined ||
     motion.followers.some(({ slot }) => slot === motion.slot(index, id)) ||
+    isShaken(motion, index, id) ||
     scene.ownValue?.(index, id, Number(restValue(figure, id))) !== neutral(id);
   const isPart = ({ property }: CssProperty) => TOGETHER.includes(property);
   const parts = colored.filter((each) => isPart(each) && each.channels.some(says));
   const others = colored.filter((each) => !isPart(each));
   return parts.length === 0 ? others : [...others, together(parts)];
 }
+
+/** The one `transform` by which a figure moves whose element had one; undefined for others. */
+export const joinedIn =
+  (motion: Motion, scene: CssContext) =>
+  (index: number): CssProperty | undefined =>
+    propertiesOf(motion, motion.study.figures[index] as Figure, scene, false).find(
+      ({ parts }) => parts !== undefined,
+    );
 
 const neutral = (id: ChannelId): number => (isFactor(id) ? 1 : 0);
 /** In the order in which browsers apply them, which is that of the functions in `transform`. */

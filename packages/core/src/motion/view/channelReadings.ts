@@ -63,6 +63,7 @@ export function readChannel(
     const isAway = (time: number) =>
       Math.abs(motion.valueAt(figureIndex, channel, from + time) - target) > SETTLE_BAND * way;
     const [low, high] = [Math.max(near - step, 0), Math.min(near + step, to - from)];
+    // To less than a thousandth of what lies between two samples.
     return isAway(low) && !isAway(high) ? edgeBetween(isAway, low, high, 30) : near;
   };
   return {
