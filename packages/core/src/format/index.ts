@@ -1,9 +1,10 @@
 export { bringInto, LONGEST_BROUGHT, readBrought, studyOf } from "./bring/bring.ts";
 export type { Brought, BroughtFigure, Unread } from "./bring/brought.ts";
-export { type CssHandoff, type CssWeight, handoffCss, WITHIN } from "./css/css.ts";
+export { type CssHandoff, handoffCss } from "./css/css.ts";
 export { isSelector } from "./css/cssBegins.ts";
 export { cssNumber, printCss } from "./css/cssNumber.ts";
 export { cssCurve } from "./css/cssText.ts";
+export { type CssWeight, WITHIN } from "./css/sceneRules.ts";
 export { transitionCss } from "./css/transitionCss.ts";
 export {
   CONVERSIONS,

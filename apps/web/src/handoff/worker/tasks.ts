@@ -23,14 +23,22 @@ async function gzippedLength(text: string): Promise<number> {
   return (await new Response(stream).arrayBuffer()).byteLength;
 }
 
+/** The study at hand: what was made of it for one format serves the next. */
+let held: Study | undefined;
+
 /** What is written aside from the page: a long study takes half a second, and all formats of it many. */
 export const tasks = {
+  /** Has the study at hand of which the formats are written from now on. */
+  take(study: Study): void {
+    held = study;
+  },
   async write(
-    study: Study,
     formatId: string,
     settings: HandoffSettings,
     parts: HandoffParts,
   ): Promise<WrittenHandoff> {
+    const study = held;
+    if (!study) throw new Error("write: no study was taken");
     const format = HANDOFF_FORMATS.find(({ id }) => id === formatId);
     if (!format) throw new RangeError(`write: there is no format ${formatId}`);
     const handoff = format.write(study, settings, parts);

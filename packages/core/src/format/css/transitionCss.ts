@@ -1,4 +1,4 @@
-import { compileStudy, type Motion } from "../../motion/index.ts";
+import type { Motion } from "../../motion/index.ts";
 import {
   type ChannelId,
   channelOf,
@@ -6,6 +6,7 @@ import {
   type Figure,
   type Study,
 } from "../../study/index.ts";
+import { handoffContext } from "../context.ts";
 import { cssComment } from "../escape.ts";
 import { handoffNames } from "../names.ts";
 import { marksOf, sample } from "./bake.ts";
@@ -79,7 +80,7 @@ export function transitionCss(
     between = ["how it begins", "how it ends"],
   }: TransitionOptions,
 ): TransitionCss {
-  const motion = compileStudy(study);
+  const motion = handoffContext(study).motion;
   const names = handoffNames(study);
   const { classOf } = names;
   const selectorOf = selectorsOf(study, classOf, selectors);

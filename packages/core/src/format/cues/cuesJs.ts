@@ -1,5 +1,6 @@
-import { commonLoop, compileStudy, loopsOfCues } from "../../motion/index.ts";
+import { commonLoop, loopsOfCues } from "../../motion/index.ts";
 import { type Study, voicesOf } from "../../study/index.ts";
+import { handoffContext } from "../context.ts";
 import { cssNumber } from "../css/cssNumber.ts";
 import { jsLineComment, jsLiteral } from "../escape.ts";
 
@@ -12,7 +13,7 @@ const HAIR = 1e-3;
  * endless goes on as in the study.
  */
 export function cuesJs(study: Study): string {
-  const motion = compileStudy(study);
+  const motion = handoffContext(study).motion;
   const { duration } = motion;
   const loop = commonLoop(loopsOfCues(motion));
   const list = (from: number, to: number) =>

@@ -1,7 +1,8 @@
 import { compileCurve, landmarksOf, printCurve } from "../../curve/index.ts";
-import { compileStudy, type Motion } from "../../motion/index.ts";
+import type { Motion } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { roundTo } from "../../value/index.ts";
+import { handoffContext } from "../context.ts";
 import { cssNumber } from "../css/cssNumber.ts";
 import { jsLineComment } from "../escape.ts";
 import { studyCurves } from "../handoff/studyCurves.ts";
@@ -47,7 +48,7 @@ export function functionTables(
   study: Study,
   { leaves, all, tolerance }: FunctionParts,
 ): FunctionTables {
-  const motion = compileStudy(study);
+  const motion = handoffContext(study).motion;
   const figures = handoffNames(study).classes;
   const columns = columnsOf(motion, leaves, all);
   const channels = channelPieces(motion, columns, tolerance / 3).map(

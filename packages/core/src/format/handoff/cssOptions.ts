@@ -1,8 +1,10 @@
-import { compileStudy, type Motion } from "../../motion/index.ts";
+import type { Motion } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
-import { type CssOptions, WITHIN } from "../css/css.ts";
+import { handoffContext } from "../context.ts";
+import type { CssOptions } from "../css/css.ts";
 import { BEGINS, isSelector, ON_LOAD, PLAYING } from "../css/cssBegins.ts";
 import { type CssReduced, REDUCED_WAYS } from "../css/cssReduced.ts";
+import { WITHIN } from "../css/sceneRules.ts";
 import { engineLimits } from "./engineLimits.ts";
 import type { HandoffLimit, HandoffOption, HandoffSettings } from "./handoffFormat.ts";
 
@@ -142,7 +144,7 @@ export function sequenceLimits(motion: Motion): readonly HandoffLimit[] {
 
 /** What CSS cannot do with a study. */
 export function cssLimits(study: Study, settings: HandoffSettings): readonly HandoffLimit[] {
-  const motion = compileStudy(study);
+  const motion = handoffContext(study).motion;
   const limits: HandoffLimit[] = [...sequenceLimits(motion), ...engineLimits(motion)];
   if (settings.begins === "scroll" && motion.endless)
     limits.push({

@@ -1,5 +1,5 @@
-import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
+import { handoffContext } from "../context.ts";
 import { columnsOf } from "../function/channelPieces.ts";
 import { handoffNames } from "../names.ts";
 import type { HandoffFormat, HandoffOption } from "./handoffFormat.ts";
@@ -56,7 +56,7 @@ export const framesFormat: HandoffFormat = {
   mime: "text/plain",
   choosesFigures: () => "selected",
   write: (study, { as, rate, channels }, { figures }) => {
-    const motion = compileStudy(study);
+    const motion = handoffContext(study).motion;
     const columns = columnsOf(motion, (id) => !figures || figures.has(id), channels === "all");
     const figureNames = handoffNames(study).classes;
     const poses = new Float64Array(motion.slotCount);
@@ -94,7 +94,7 @@ export const framesFormat: HandoffFormat = {
 
 /** How many rows there are: to the end, and one more where the end lies between two frames. */
 function rowsOf(study: Study, rate: number) {
-  const motion = compileStudy(study);
+  const motion = handoffContext(study).motion;
   const wanted = Math.ceil((motion.duration * rate) / 1000 - 1e-9) + 1;
   return { count: Math.min(wanted, MOST_ROWS), cut: wanted > MOST_ROWS, endless: motion.endless };
 }

@@ -1,5 +1,5 @@
-import { compileStudy } from "../../motion/index.ts";
 import { channelOf, followsLever } from "../../study/index.ts";
+import { handoffContext } from "../context.ts";
 import { cText, functionTables, scriptText } from "../function/functionText.ts";
 import { CHANNELS_OPTION } from "./framesFormat.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
@@ -48,7 +48,7 @@ export const functionFormat: HandoffFormat = {
     return { text: as === "c" ? cText(tables) : scriptText(tables, as === "ts") };
   },
   limits: (study, { as }) => {
-    const motion = compileStudy(study);
+    const motion = handoffContext(study).motion;
     const { endless } = motion;
     // The speed of what moves in steps is nothing but jumps, which no polynomial follows.
     const jumping = motion.followers.filter(

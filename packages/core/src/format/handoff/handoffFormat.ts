@@ -1,6 +1,6 @@
 import type { Motion } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
-import type { CssWeight } from "../css/css.ts";
+import type { CssWeight } from "../css/sceneRules.ts";
 
 /** One thing a person can choose of a format. */
 export type HandoffOption = OptionKind & {

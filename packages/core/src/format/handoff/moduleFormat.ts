@@ -1,5 +1,5 @@
-import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
+import { handoffContext } from "../context.ts";
 import { handoffCss } from "../css/css.ts";
 import { cssOptionsOf, MODULE_OPTIONS } from "./cssOptions.ts";
 import { engineLimits } from "./engineLimits.ts";
@@ -9,7 +9,7 @@ import { moduleText } from "./moduleText.ts";
 
 /** What the Web Animations API cannot do with a study. */
 export function moduleLimits(study: Study): readonly HandoffLimit[] {
-  const motion = compileStudy(study);
+  const motion = handoffContext(study).motion;
   return [
     ...engineLimits(motion),
     ...(motion.endless

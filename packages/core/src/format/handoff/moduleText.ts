@@ -1,5 +1,5 @@
-import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
+import { handoffContext } from "../context.ts";
 import type { CssHandoff } from "../css/css.ts";
 import { type CssAnimation, placesOf } from "../css/cssAnimation.ts";
 import { around, type CssBegin, ON_LOAD, PLAYING } from "../css/cssBegins.ts";
@@ -33,7 +33,7 @@ export function moduleText(
   { rules, calm, named }: CssHandoff,
   { reduced = "as-it-is", begins = ON_LOAD }: Partial<ModuleOptions> = {},
 ): string {
-  const motion = compileStudy(study);
+  const motion = handoffContext(study).motion;
   const texts = new Map(
     named.map((declaration) => {
       const at = declaration.indexOf(":");

@@ -1,5 +1,5 @@
-import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
+import { handoffContext } from "../context.ts";
 import { ruleText } from "../css/cssRule.ts";
 import { poseRules } from "../css/poseCss.ts";
 import { drawnOf } from "../drawn.ts";
@@ -33,7 +33,7 @@ export function stillWriter(
   const selectorOf = Object.fromEntries(
     Object.entries(classOf).map(([id, name]) => [id, `.${name}`]),
   );
-  const motion = compileStudy(study);
+  const motion = handoffContext(study).motion;
   const drawn = drawnOf(study, figures);
   const body = figureMarkup(study, classOf, { drawn });
   const scene = background ? study : { ...study, scene: { ...study.scene, background: "none" } };
@@ -77,7 +77,7 @@ const OPTIONS: readonly HandoffOption[] = [
 
 /** The frames of a study: to its end, of what never ends one round. */
 function planOf(study: Study, settings: HandoffSettings, as: PicturePlan["as"]): PicturePlan {
-  const motion = compileStudy(study);
+  const motion = handoffContext(study).motion;
   const rate = Number(settings.rate ?? 30);
   const last = Math.ceil((motion.duration * rate) / 1000 - 1e-9);
   const count = Math.max(1, Math.min(motion.endless ? last : last + 1, MOST_FRAMES));
@@ -98,7 +98,7 @@ function planOf(study: Study, settings: HandoffSettings, as: PicturePlan["as"]):
 }
 
 function frameLimits(study: Study, settings: HandoffSettings): HandoffLimit[] {
-  const { duration, endless } = compileStudy(study);
+  const { duration, endless } = handoffContext(study).motion;
   const cut = (duration * Number(settings.rate ?? 30)) / 1000 > MOST_FRAMES;
   return [
     ...(cut

@@ -1,5 +1,5 @@
-import { compileStudy } from "../../motion/index.ts";
 import type { ChannelId, SequenceItem, Study, Tween } from "../../study/index.ts";
+import { handoffContext } from "../context.ts";
 import { handoffCss } from "../css/css.ts";
 import { functionTables, scriptText } from "../function/functionText.ts";
 import { framesFormat } from "./framesFormat.ts";
@@ -73,7 +73,7 @@ export function pieceOf(study: Study, of: PieceOf): { study: Study; figures: Rea
   // Followers need what they follow to move.
   const whole =
     followers.length > 0 ? study : { ...study, sequence: visit(study.sequence, false), followers };
-  const motion = compileStudy(whole);
+  const motion = handoffContext(whole).motion;
   const starts = motion.driven.flatMap(({ layers }) => layers.map(({ start }) => start));
   const from = followers.length > 0 ? 0 : Math.min(...starts, ...motion.shakes.map(() => 0));
   if (!Number.isFinite(from) || from <= 0) return { study: whole, figures };

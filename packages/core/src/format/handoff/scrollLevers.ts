@@ -1,5 +1,6 @@
 import { studyAlongLever } from "../../live/index.ts";
 import { findLever, type Lever, type Study } from "../../study/index.ts";
+import { handoffContext } from "../context.ts";
 import type { HandoffFormat, HandoffOption, HandoffSettings } from "./handoffFormat.ts";
 
 const SEQUENCE = "sequence";
@@ -26,7 +27,8 @@ const leverOf = (study: Study, { plays }: HandoffSettings): Lever | undefined =>
 export function withScrollLevers(format: HandoffFormat): HandoffFormat {
   const played = (study: Study, settings: HandoffSettings): Study => {
     const lever = leverOf(study, settings);
-    return lever ? studyAlongLever(study, lever.id) : study;
+    if (!lever) return study;
+    return handoffContext(study).once(`along ${lever.id}`, () => studyAlongLever(study, lever.id));
   };
   /** With a lever nothing else begins it. */
   const begun = (study: Study, settings: HandoffSettings): HandoffSettings =>

@@ -1,4 +1,5 @@
-import { compileStudy, stillTime } from "../../motion/index.ts";
+import { stillTime } from "../../motion/index.ts";
+import { handoffContext } from "../context.ts";
 import { handoffNames } from "../names.ts";
 import { HTML_IN_SVG } from "./engineLimits.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
@@ -28,7 +29,7 @@ export const stillFormat: HandoffFormat = {
       min: 0,
       max: 600_000,
       unit: "ms",
-      initial: (study) => Math.round(stillTime(compileStudy(study))),
+      initial: (study) => Math.round(stillTime(handoffContext(study).motion)),
     },
     {
       type: "number",

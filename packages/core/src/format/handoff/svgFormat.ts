@@ -1,6 +1,7 @@
-import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
-import { handoffCss, WITHIN } from "../css/css.ts";
+import { handoffContext } from "../context.ts";
+import { handoffCss } from "../css/css.ts";
+import { WITHIN } from "../css/sceneRules.ts";
 import { drawnOf } from "../drawn.ts";
 import { isMoved } from "../shapes/smilAnimation.ts";
 import { smilSvg } from "../shapes/smilSvg.ts";
@@ -74,7 +75,7 @@ export const svgFormat: HandoffFormat = {
 
 /** What an SVG without styles cannot do with a study. */
 function smilLimits(study: Study): HandoffLimit[] {
-  const motion = compileStudy(study);
+  const motion = handoffContext(study).motion;
   const has = (test: (figure: Study["figures"][number], index: number) => boolean) =>
     study.figures.filter(test).map(({ name }) => name);
   const turned = has(

@@ -6,11 +6,11 @@ import {
   studyBetweenPoses,
   type TransitionWay,
 } from "../../live/index.ts";
-import { compileStudy } from "../../motion/index.ts";
 import { type ChannelId, REST_POSE, type Study } from "../../study/index.ts";
-import { WITHIN } from "../css/css.ts";
+import { handoffContext } from "../context.ts";
 import { ON_LOAD, PLAYING } from "../css/cssBegins.ts";
 import { cssNumber } from "../css/cssNumber.ts";
+import { WITHIN } from "../css/sceneRules.ts";
 import {
   TRANSITION_WAYS,
   type TransitionOf,
@@ -143,7 +143,7 @@ export const transitionFormat: HandoffFormat = {
         : jumpWithoutSpeed(whole, ...ends(whole, settings), (figure, channel) =>
             wayIn(ways[figure] ?? [], channel),
           );
-    const motion = compileStudy(study);
+    const motion = handoffContext(study).motion;
     const some = lost.slice(0, 3).join(", ");
     return [
       {

@@ -1,8 +1,8 @@
-import { compileStudy } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
-import { WITHIN } from "../css/css.ts";
+import { handoffContext } from "../context.ts";
 import { CSS_PROPERTIES } from "../css/cssProperties.ts";
 import { figureTolerances } from "../css/cssTolerances.ts";
+import { WITHIN } from "../css/sceneRules.ts";
 import type { Drawn } from "../drawn.ts";
 import { handoffNames } from "../names.ts";
 import { figureShapes } from "./figureShapes.ts";
@@ -22,7 +22,7 @@ export function smilSvg(
   drawn: Drawn,
   within = WITHIN,
 ): { readonly text: string; readonly selectorOf: Readonly<Record<string, string>> } {
-  const motion = compileStudy(study);
+  const motion = handoffContext(study).motion;
   const names = handoffNames(study);
   const share = within / WITHIN;
   const tolerances = figureTolerances(motion, share);

@@ -1,10 +1,4 @@
-import {
-  compileStudy,
-  depthMatrix,
-  isBackShown,
-  type Matrix,
-  type Motion,
-} from "../../motion/index.ts";
+import { depthMatrix, isBackShown, type Matrix, type Motion } from "../../motion/index.ts";
 import {
   type ChannelId,
   channelOf,
@@ -13,6 +7,7 @@ import {
   type Study,
 } from "../../study/index.ts";
 import { roundTo } from "../../value/index.ts";
+import { handoffContext } from "../context.ts";
 import { drawnOf } from "../drawn.ts";
 import { distinctNames } from "../names.ts";
 import { figureShapes } from "./figureShapes.ts";
@@ -58,7 +53,7 @@ export function shapesWriter(
     readonly drawTurned: (turned: Turned) => string;
   },
 ): (time: number) => string {
-  const motion = compileStudy(study);
+  const motion = handoffContext(study).motion;
   const pose = new Float64Array(motion.slotCount);
   const eye = study.scene.perspective ?? PERSPECTIVE;
   // Names that are the same whatever is called how: nobody reads them here.
