@@ -129,7 +129,7 @@ export const CSS_PROPERTIES: readonly CssProperty[] = [
     channels: ["corner"],
     unit: "px",
     syntax: "<length>",
-    tolerance: 0.15,
+    tolerance: 0.08,
     implied: true,
   },
 ];

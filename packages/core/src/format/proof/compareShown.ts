@@ -82,7 +82,10 @@ export function compareShown(
       if (off > into.worst[what].size) into.worst[what] = { size: off, figure: figure.name, time };
     };
     const away = (channel: ChannelId, is: number, map = (value: number) => value) =>
-      nearest((pose) => Math.abs(is - map(pose[motion.slot(i, channel)] as number)));
+      betweenAway(
+        poses.map((pose) => map(pose[motion.slot(i, channel)] as number)),
+        is,
+      );
     const ways = poses.map((pose) => cornersOf(motion, pose, i));
     note("position", wayAway(ways, there.corners));
     if (there.rotate !== null) note("angle", away("rotate", there.rotate));
@@ -156,6 +159,15 @@ function cornersOf(motion: Motion, pose: Float64Array, index: number): number[] 
     ...mapPoint(matrix, 0, 0),
     ...mapPoint(matrix, Math.max(read("width"), 0), Math.max(read("height"), 0)),
   ];
+}
+
+/** How far a number is from those that it passes within the hair; see `wayAway`. */
+function betweenAway(passed: readonly number[], is: number): number {
+  const off = passed.map((from, k) => {
+    const to = passed[k + 1] ?? from;
+    return Math.max(Math.min(from, to) - is, is - Math.max(from, to), 0);
+  });
+  return Math.min(...off);
 }
 
 /**
