@@ -53,6 +53,13 @@ describe("iterations", () => {
     expect(at(iterations({ fill: "backwards" }), 600)).toBe(Infinity);
   });
 
+  it("begin anew when their pause is over but for a rounding, as what holds their end has it", () => {
+    const paused = iterations({ length: 2474, pause: 88, count: Number.POSITIVE_INFINITY });
+    expect([2562, 2562 - 4e-13, 2562 + 4e-13].map((t) => Math.round(at(paused, t)))).toEqual([
+      0, 0, 0,
+    ]);
+  });
+
   it("last as long as all of them and the pauses between", () => {
     expect(activeLength(iterations({ pause: 50 }))).toBe(700);
     expect(activeLength(iterations({ count: 2.5, pause: 50 }))).toBe(600);

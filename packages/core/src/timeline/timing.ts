@@ -2,7 +2,7 @@ import type { Repeats } from "../study/index.ts";
 
 /**
  * Tolerance for comparing local times, ms. A local time comes out of many additions and divisions; their rounding must
- * not decide whether an iteration is over.
+ * not decide whether an iteration is over, or whether the next one has begun.
  */
 export const TIE = 1e-7;
 
@@ -81,7 +81,7 @@ function iterationAt(
     const last = Math.max(Math.ceil(count) - 1, 0);
     return [last, (count - last) * length];
   }
-  const index = Math.floor(since / period);
+  const index = Math.floor((since + TIE) / period);
   return [index, Math.min(Math.max(since - index * period, 0), length)];
 }
 
