@@ -1,18 +1,13 @@
 import { gzipSync } from "node:zlib";
-import {
-  HANDOFF_FORMATS,
-  stageScript,
-  TOLERANCES,
-  tolerancesWithin,
-  transitionCss,
-} from "@levitas/core/format";
+import { stageScript, TOLERANCES, tolerancesWithin, transitionCss } from "@levitas/core/format";
 import { compileStudy, type Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import type { Page } from "puppeteer-core";
 import { BEGINS } from "../packages/core/src/format/css/cssBegins.ts";
-import { REDUCED_WAYS } from "../packages/core/src/format/css/cssReduced.ts";
+import { REDUCED_WAYS } from "../packages/core/src/format/css/cssChoices.ts";
 import { moduleRuntime } from "../packages/core/src/format/handoff/moduleText.ts";
 import { anyStudy, cases, demoStudies, IS_WHOLE } from "../packages/core/src/testing/index.ts";
+import { writerOf } from "../packages/core/src/testing/writers.ts";
 import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
 import { oneBlankPage } from "./harness/browser.ts";
 import { choreography, restlessStudy } from "./harness/choreography.ts";
@@ -154,10 +149,10 @@ describe("the CSS hand-off in a real browser", () => {
 
   it.each(some)("stands still as it is at a moment: %s", async (_, study) => {
     const motion = compileStudy(study);
-    const still = HANDOFF_FORMATS.find(({ id }) => id === "still");
+    const still = writerOf("still");
     for (const part of [0, 0.31, 0.77]) {
       const time = motion.duration * part + 0.2;
-      const { text, selectorOf = {} } = still?.write(study, { time }, {}) ?? { text: "" };
+      const { text, selectorOf = {} } = still.write(study, { time }, {});
       await page.setContent(`<style>body{margin:0} svg{display:block}</style>${text}`);
       await page.evaluate(stageScript(selectorOf));
       expectAlike(await compareStage(page, motion, [time], 0.1));
@@ -168,9 +163,9 @@ describe("the CSS hand-off in a real browser", () => {
     "looks as an image as it does in a page: %s",
     async (_, study) => {
       const { width, height } = study.scene;
-      const still = HANDOFF_FORMATS.find(({ id }) => id === "still");
+      const still = writerOf("still");
       const time = compileStudy(study).duration * 0.6;
-      const text = still?.write(study, { time }, {}).text ?? "";
+      const text = still.write(study, { time }, {}).text;
       const clip = { x: 0, y: 0, width, height };
       const style = "<!doctype html><style>body{margin:0} svg,img{display:block}</style>";
       await page.setViewport({ width, height });
@@ -223,8 +218,8 @@ describe("the CSS hand-off in a real browser", () => {
 
   it("can be played, slowed, sent to a time and back, and tells its cues, as a module", async () => {
     const study = demos.find(([name]) => name === "Kiosk arrival")?.[1];
-    const module = HANDOFF_FORMATS.find(({ id }) => id === "module");
-    if (!study || !module) throw new Error("no study");
+    const module = writerOf("module");
+    if (!study) throw new Error("no study");
     await buildStage(page, study);
     const { text } = module.write(study, {}, {});
     const told = await page.evaluate(async (source) => {
@@ -262,9 +257,9 @@ describe("the CSS hand-off in a real browser", () => {
 
   it("calms its shakes for people who prefer reduced motion, as a module", async () => {
     const study = restlessStudy();
-    const module = HANDOFF_FORMATS.find(({ id }) => id === "module");
-    const handoff = module?.write(study, {}, {});
-    if (!module?.stage || !handoff) throw new Error("no module");
+    const module = writerOf("module");
+    const handoff = module.write(study, {}, {});
+    if (!module.stage) throw new Error("no module");
     await page.setContent(module.stage(study, handoff, { isReduced: true }, {}));
     await page.evaluate(stageScript(handoff.selectorOf ?? {}));
     const motion = compileStudy(study, { calm: true });
@@ -275,8 +270,8 @@ describe("the CSS hand-off in a real browser", () => {
   });
 
   it("is heavy only where the motion is: sizes are known, and the runtime is small", () => {
-    const module = HANDOFF_FORMATS.find(({ id }) => id === "module");
-    const css = HANDOFF_FORMATS.find(({ id }) => id === "css");
+    const module = writerOf("module");
+    const css = writerOf("css");
     for (const reduced of REDUCED_WAYS)
       for (const when of BEGINS) {
         const runtime = moduleRuntime({ reduced, begins: { when, on: ".scene" } });
@@ -285,9 +280,9 @@ describe("the CSS hand-off in a real browser", () => {
         expect([reduced, when, gzipSync(code).length <= 1500]).toEqual([reduced, when, true]);
       }
     for (const [name, study] of demos) {
-      const size = module?.write(study, {}, {}).text.length ?? 0;
+      const size = module.write(study, {}, {}).text.length;
       // What plays them is the same for all and counts apart.
-      const most = 1.5 * (css?.write(study, {}, {}).text.length ?? 0) + 4200;
+      const most = 1.5 * css.write(study, {}, {}).text.length + 4200;
       expect([name, size <= most]).toEqual([name, true]);
     }
   });

@@ -2,6 +2,7 @@ import { HANDOFF_FORMATS, initialSettings } from "@levitas/core/format";
 import { compileStudy } from "@levitas/core/motion";
 import type { Browser, Page } from "puppeteer-core";
 import { figure, key, kiosk, tween } from "../packages/core/src/testing/index.ts";
+import { writerOf } from "../packages/core/src/testing/writers.ts";
 import { launchBrowser } from "./harness/browser.ts";
 
 /** A buoy that waits where it begins, goes, fades and stays where it came to. */
@@ -25,7 +26,7 @@ const motion = compileStudy(study);
 const textOf = (id: string, settings: Record<string, string>): string => {
   const format = HANDOFF_FORMATS.find((each) => each.id === id);
   if (!format) throw new Error(id);
-  return format.write(study, { ...initialSettings(format, study), ...settings }, {}).text;
+  return writerOf(id).write(study, { ...initialSettings(format, study), ...settings }, {}).text;
 };
 /** A page in which the study begins as it is told, by CSS alone or by the module in somebody's own page. */
 const PAGES: Readonly<Record<string, (settings: Record<string, string>) => string>> = {

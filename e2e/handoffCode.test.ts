@@ -8,6 +8,7 @@ import type { Study } from "@levitas/core/study";
 import { buildSync } from "esbuild";
 import type { Browser, Page } from "puppeteer-core";
 import { cases, demoStudies, liveDemos } from "../packages/core/src/testing/index.ts";
+import { writerOf } from "../packages/core/src/testing/writers.ts";
 import { awkwardStudy, deepStudy } from "./harness/awkwardStudy.ts";
 import { launchBrowser } from "./harness/browser.ts";
 import { choreography, restlessStudy } from "./harness/choreography.ts";
@@ -26,7 +27,7 @@ const studies: [string, Study][] = [
 function textOf(id: string, study: Study, chosen = {}): string {
   const format = HANDOFF_FORMATS.find((each) => each.id === id);
   if (!format) throw new Error(id);
-  return format.write(study, { ...initialSettings(format, study), ...chosen }, {}).text;
+  return writerOf(id).write(study, { ...initialSettings(format, study), ...chosen }, {}).text;
 }
 
 describe("code that is handed off", () => {
@@ -151,8 +152,7 @@ root.render(createElement(StrictMode, null, createElement(Scene, { reduced: fals
       for (const each of all) each.pause();
       return all.length > 0;
     });
-    const css = HANDOFF_FORMATS.find(({ id }) => id === "css");
-    await page.evaluate(stageScript(css?.write(study, {}, {}).selectorOf ?? {}));
+    await page.evaluate(stageScript(writerOf("css").write(study, {}, {}).selectorOf ?? {}));
   }
 
   it.each(studies)(
@@ -198,6 +198,7 @@ root.render(createElement(StrictMode, null, createElement(Scene, { reduced: fals
       `import { createElement } from "react";
 import { renderToString } from "react-dom/server";
 import { Scene } from "./scene.js";
+import { writerOf } from "../packages/core/src/testing/writers.ts";
 process.stdout.write(renderToString(createElement(Scene, {})));
 `,
     );

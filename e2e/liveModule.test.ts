@@ -11,6 +11,7 @@ import { replay, takeMotion, trialTake } from "@levitas/core/live";
 import type { Study, Take, TakeEvent } from "@levitas/core/study";
 import type { Page } from "puppeteer-core";
 import { anyLiveStudy, cases, liveDemos } from "../packages/core/src/testing/index.ts";
+import { writerOf } from "../packages/core/src/testing/writers.ts";
 import { oneBlankPage } from "./harness/browser.ts";
 import { penPress } from "./harness/pen.ts";
 import { buildStage, compareStage, expectAlike } from "./harness/stage.ts";
@@ -89,7 +90,7 @@ describe("the module that answers", () => {
   /** Runs the page to press, records each frame and each event, and does something on it by hand. */
   async function driven(study: Study, act: () => Promise<void>): Promise<Recorded> {
     const settings = { ...(LIVE ? initialSettings(LIVE, study) : {}), file: "page" };
-    const { text = "", selectorOf = {} } = LIVE?.write(study, settings, {}) ?? {};
+    const { text = "", selectorOf = {} } = writerOf("live").write(study, settings, {});
     const own = await page.browser().newPage();
     page = own;
     await own.setViewport({ width: 800, height: 560 });
@@ -273,7 +274,7 @@ describe("the module that answers", () => {
 
   it("goes at once for people who prefer reduced motion, and answers no more once stopped", async () => {
     const study = demo("Pass flips");
-    const { text = "", selectorOf = {} } = LIVE?.write(study, { file: "page" }, {}) ?? {};
+    const { text = "", selectorOf = {} } = writerOf("live").write(study, { file: "page" }, {});
     const own = await page.browser().newPage();
     await own.emulateMediaFeatures([{ name: "prefers-reduced-motion", value: "reduce" }]);
     await own.setContent(
@@ -314,7 +315,7 @@ describe("the module that answers", () => {
     expect(pressed(record.taken)).toEqual(["needle"]);
     expectReplayed(reversed, record);
     // The needle does not leave: the dial can be pressed all the same.
-    const { text = "" } = LIVE?.write(study, {}, { figures: new Set(["dial"]) }) ?? {};
+    const { text } = writerOf("live").write(study, {}, { figures: new Set(["dial"]) });
     const own = await page.browser().newPage();
     const problems: string[] = [];
     own.on("pageerror", (error) => problems.push(String(error)));

@@ -6,7 +6,7 @@ import { promisify } from "node:util";
 import { strFromU8, unzipSync } from "fflate";
 import type { Browser, Page } from "puppeteer-core";
 import { fontsOf } from "../apps/cli/src/fonts.ts";
-import { stillWriter } from "../packages/core/src/format/index.ts";
+import { stillSvg } from "../packages/core/src/format/index.ts";
 import type { Study } from "../packages/core/src/study/index.ts";
 import { anyStudy, cases, demoStudies } from "../packages/core/src/testing/index.ts";
 import { launchBrowser, openPage } from "./harness/browser.ts";
@@ -84,7 +84,7 @@ describe("pictures drawn by the command line", () => {
       const files = unzipSync(new Uint8Array(readFileSync(zip)));
       const { frames }: SpriteMap = JSON.parse(strFromU8(files["frames.json"] as Uint8Array));
       const png = Buffer.from(files["frames.png"] as Uint8Array).toString("base64");
-      const svgAt = stillWriter(study, { fonts: await fontsOf(study) });
+      const svgAt = stillSvg(study, { fonts: await fontsOf(study) });
       for (const frame of frames) {
         const { average, different } = await difference(page, {
           ...{ sheet: `data:image/png;base64,${png}`, frame, svg: svgAt(frame.time) },

@@ -1,6 +1,6 @@
 import { compileStudy, type Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
-import { REDUCED_WAYS } from "../../packages/core/src/format/css/cssReduced.ts";
+import { REDUCED_WAYS } from "../../packages/core/src/format/css/cssChoices.ts";
 import {
   anyStudy,
   cases,

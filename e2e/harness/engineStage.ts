@@ -33,10 +33,11 @@ export async function stageIn(
   isReduced = false,
 ): Promise<void> {
   const format = HANDOFF_FORMATS.find((each) => each.id === id);
-  if (!format?.stage) throw new Error(`${id} has no stage`);
+  if (!format?.hasStage) throw new Error(`${id} has no stage`);
+  const writer = await format.load();
   const settings = { ...initialSettings(format, study), ...chosen };
-  const handoff = format.write(study, settings, {});
-  await engine.show(format.stage(study, handoff, { isReduced }, settings));
+  const handoff = writer.write(study, settings, {});
+  await engine.show(writer.stage?.(study, handoff, { isReduced }, settings) ?? "");
   const script = stageScript(handoff.selectorOf ?? {})
     .trim()
     .replace(/;$/, "");

@@ -1,10 +1,7 @@
 import { compileStudy, type Motion } from "@levitas/core/motion";
 import { CHANNELS, type Figure, type Study } from "@levitas/core/study";
-import {
-  type CssReduced,
-  FADES,
-  HELD_AFTER,
-} from "../../packages/core/src/format/css/cssReduced.ts";
+import type { CssReduced } from "../../packages/core/src/format/css/cssChoices.ts";
+import { FADES, HELD_AFTER } from "../../packages/core/src/format/css/cssReduced.ts";
 
 /** A motion with some of what it says replaced. */
 function instead(motion: Motion, other: Partial<Motion>): Motion {

@@ -25,10 +25,11 @@ export async function buildStage(
   chosen: HandoffSettings = {},
 ): Promise<void> {
   const format = HANDOFF_FORMATS.find((each) => each.id === id);
-  if (!format?.stage) throw new Error(`${id} has no stage`);
+  if (!format?.hasStage) throw new Error(`${id} has no stage`);
+  const writer = await format.load();
   const settings = { ...initialSettings(format, study), ...chosen };
-  const handoff = format.write(study, settings, {});
-  await page.setContent(format.stage(study, handoff, {}, settings));
+  const handoff = writer.write(study, settings, {});
+  await page.setContent(writer.stage?.(study, handoff, {}, settings) ?? "");
   await page.evaluate(stageScript(handoff.selectorOf ?? {}));
 }
 

@@ -75,7 +75,8 @@ export async function handoff(
     selectors: Object.fromEntries(own),
     fonts: await fontsOf(study),
   };
-  for (const { what, cure } of format.limits?.(study, settings.value) ?? [])
+  const writer = await format.load();
+  for (const { what, cure } of writer.limits?.(study, settings.value) ?? [])
     streams.error(`${what} ${cure}`);
   if (plan) {
     const picture = await picturesOf(study, plan, parts.figures, streams);
@@ -86,7 +87,7 @@ export async function handoff(
     if (!proven.isSame) throw new InputFault([`${file}: what left differs from what was drawn.`]);
     return;
   }
-  const { text } = format.write(study, settings.value, parts);
+  const { text } = writer.write(study, settings.value, parts);
   await writeOut(text, out, streams);
   if (!proof) return;
   const proven = await prove(study, as, settings.value, text);

@@ -2,6 +2,7 @@ import {
   HANDOFF_FORMATS,
   type HandoffFormat,
   type HandoffParts,
+  type HandoffRun,
   type HandoffSettings,
   initialSettings,
   type KeptHandoff,
@@ -19,6 +20,7 @@ import { Header } from "../shell/Header.tsx";
 import { Button } from "../ui/Button.tsx";
 import { copyText } from "../ui/copyText.ts";
 import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
+import { sayFault } from "../ui/notices.tsx";
 import { saveFile } from "../ui/saveFile.ts";
 import { FormatList } from "./FormatList.tsx";
 import { fontsOf } from "./fonts.ts";
@@ -44,6 +46,23 @@ export function HandoffPage(): ReactNode {
   // was made of what the server has: on the bench the person chooses.
   const draft = drafts.find(({ isOwn, madeFrom }) => isOwn || madeFrom === stored.revision);
   return <HandoffRoom key={id} id={id} study={draft?.content ?? stored.document} found={handoff} />;
+}
+
+/** What happens in a format that is no motion of a study; null where it is one, undefined until it is loaded. */
+function useRun({ run }: HandoffFormat): HandoffRun | null | undefined {
+  const [loaded, setLoaded] = useState<{ of: HandoffFormat["run"]; run: HandoffRun }>();
+  useEffect(() => {
+    let over = false;
+    run?.().then(
+      (each) => over || setLoaded({ of: run, run: each }),
+      (error: unknown) => over || sayFault(error),
+    );
+    return () => {
+      over = true;
+    };
+  }, [run]);
+  if (!run) return null;
+  return loaded?.of === run ? loaded.run : undefined;
 }
 
 /** What a study leaves as if nothing else is asked for: one that answers as the module that does. */
@@ -93,14 +112,12 @@ function HandoffRoom({
     () => format.played?.(study, settings) ?? study,
     [format, study, settings],
   );
+  const run = useRun(format);
   const motion = useMemo(
-    () => format.runs?.(study, settings) ?? compileStudy(played),
-    [format, study, settings, played],
+    () => run?.motion(study, settings) ?? compileStudy(played),
+    [run, study, settings, played],
   );
-  const moving = useMemo(
-    () => format.moves?.(study) ?? movingFigures(motion),
-    [format, study, motion],
-  );
+  const moving = useMemo(() => run?.figures(study) ?? movingFigures(motion), [run, study, motion]);
   const selected = useMemo(() => new Set(kept.figures ?? moving), [kept.figures, moving]);
   // What is drawn by itself is the whole scene, unless something is left out.
   const drawn = useMemo(
@@ -129,8 +146,8 @@ function HandoffRoom({
     [fonts, selected, drawn, kept.drawn, kept.selectors],
   );
   const parts = useMemo(
-    () => (fonts === null ? null : partsOf(format, settings)),
-    [fonts, format, settings, partsOf],
+    () => (fonts === null || run === undefined ? null : partsOf(format, settings)),
+    [fonts, run, format, settings, partsOf],
   );
   const { written, of, busy, fault } = useHandoff(study, format.id, settings, parts);
   const now = of === format.id ? written : null;
@@ -180,14 +197,14 @@ function HandoffRoom({
             </>
           ) : (
             <>
-              {format.stage ? (
+              {format.hasStage ? (
                 <ErrorBoundary name="The running hand-off">
                   <RunningStage
                     label={format.label}
                     study={played}
                     motion={motion}
                     page={now?.stage}
-                    isActedOn={format.runs !== undefined}
+                    isActedOn={format.run !== undefined}
                     share={Number(settings.within ?? WITHIN) / WITHIN}
                   />
                 </ErrorBoundary>

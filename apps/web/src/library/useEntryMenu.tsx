@@ -1,7 +1,8 @@
 import { printCurve } from "@levitas/core/curve";
-import { cssCurve, NAME_LENGTH } from "@levitas/core/format";
+import { NAME_LENGTH } from "@levitas/core/format";
 import { type ReactNode, useState } from "react";
 import { useNavigate } from "react-router";
+import { copyCurve } from "../curve-editor/copyCurve.ts";
 import { copyText } from "../ui/copyText.ts";
 import type { MenuItem } from "../ui/Menu.tsx";
 import { NameField } from "../ui/NameField.tsx";
@@ -21,7 +22,7 @@ export function useEntryMenu(entry: Entry): {
   const title = `${name} ${own ? "" : detail}`.trim();
   const items: MenuItem[] = [
     { text: "Open in the curve room", onSelect: () => navigate(roomAddress(entry)) },
-    { text: "Copy as CSS", onSelect: () => void copyText(cssCurve(curve), `${title} as CSS`) },
+    { text: "Copy as CSS", onSelect: () => void copyCurve(curve, `${title} as CSS`) },
     { text: "Copy as text", onSelect: () => void copyText(printCurve(curve), title) },
   ];
   if (own)

@@ -2,17 +2,17 @@ export { bringInto, LONGEST_BROUGHT, readBrought, studyOf } from "./bring/bring.
 export type { Brought, BroughtFigure, Unread } from "./bring/brought.ts";
 export { type CssHandoff, handoffCss } from "./css/css.ts";
 export { isSelector } from "./css/cssBegins.ts";
+export { WITHIN } from "./css/cssChoices.ts";
 export { cssNumber, printCss } from "./css/cssNumber.ts";
 export { cssCurve } from "./css/cssText.ts";
-export { type CssWeight, WITHIN } from "./css/sceneRules.ts";
+export type { CssWeight } from "./css/sceneRules.ts";
 export { transitionCss } from "./css/transitionCss.ts";
+export { type ConversionOptions, DEFAULT_CONVERSION } from "./curveText/conversionForms.ts";
 export {
   CONVERSIONS,
   type Conversion,
-  type ConversionOptions,
   type Converted,
   conversionOf,
-  DEFAULT_CONVERSION,
   PLATFORMS,
   type Platform,
   platformOf,
@@ -28,15 +28,18 @@ export type {
   HandoffLimit,
   HandoffOption,
   HandoffParts,
+  HandoffRun,
   HandoffSettings,
+  HandoffWriter,
   PicturePlan,
 } from "./handoff/handoffFormat.ts";
 export { choicesOf, type HandoffChoice } from "./handoff/handoffFormat.ts";
 export { type KeptHandoff, OF_STUDY, readKeptHandoff } from "./handoff/keptHandoff.ts";
-export { sheetOf, spriteMap, stillWriter } from "./handoff/pictureFormats.ts";
+export { sheetOf, spriteMap } from "./handoff/picturePlan.ts";
 export { PIECE_FORMS, type PieceForm, type PieceOf, pieceOf, writePiece } from "./handoff/piece.ts";
 export { initialSettings, readHandoffSettings } from "./handoff/settings.ts";
-export { wayIn } from "./handoff/transitionFormat.ts";
+export { stillSvg } from "./handoff/stillSvg.ts";
+export { wayIn } from "./handoff/transitionWriter.ts";
 export { handoffNames } from "./names.ts";
 export {
   type EncodedPlan,
@@ -76,14 +79,16 @@ export { type Drawing, readDrawing } from "./svg/svgDrawing.ts";
 export { type IconLook, readSvgIcon } from "./svg/svgIcon.ts";
 export {
   type Collection,
+  readCollection,
+  writePlain,
+  writeTokens,
+} from "./tokens/collection.ts";
+export {
   DEFAULT_DURATION,
   LONGEST_DURATION,
   MOST_TAGS,
   NAME_LENGTH,
   type NamedCurve,
   NOTES_LENGTH,
-  readCollection,
   TAG_LENGTH,
-  writePlain,
-  writeTokens,
-} from "./tokens/collection.ts";
+} from "./tokens/namedCurve.ts";

@@ -1,6 +1,7 @@
 import { compileStudy } from "../motion/index.ts";
 import type { Study } from "../study/index.ts";
 import { bezier, figure, key, kiosk, tween } from "../testing/index.ts";
+import { writerOf } from "../testing/writers.ts";
 import { handoffCss } from "./css/css.ts";
 import { HANDOFF_FORMATS } from "./handoff/formats.ts";
 import { initialSettings } from "./handoff/settings.ts";
@@ -42,7 +43,7 @@ const study: Study = kiosk({
 const text = (id: string, settings = {}) => {
   const format = HANDOFF_FORMATS.find((each) => each.id === id);
   if (!format) throw new Error(id);
-  return format.write(study, { ...initialSettings(format, study), ...settings }, {}).text;
+  return writerOf(id).write(study, { ...initialSettings(format, study), ...settings }, {}).text;
 };
 const twice = (names: readonly string[]) => [
   ...new Set(names.filter((name, i) => names.indexOf(name) !== i)),
@@ -95,8 +96,11 @@ describe("functions of a study in which nothing plays", () => {
       figures: [figure("lamp", { rest: { x: 12, opacity: 0.4 } })],
       curves: [{ id: "c", name: "Swell", curve: bezier(0.3, 0, 0.2, 1) }],
     });
-    const format = HANDOFF_FORMATS.find(({ id }) => id === "function");
-    const code = format?.write(still, { as: "js", within: "1e-9", channels: "all" }, {}).text ?? "";
+    const code = writerOf("function").write(
+      still,
+      { as: "js", within: "1e-9", channels: "all" },
+      {},
+    ).text;
     const poseAt = new Function(`${code.replace(/^export /gm, "")}; return poseAt;`)() as (
       t: number,
     ) => { lamp: Record<string, number> };

@@ -3,7 +3,7 @@ import {
   NO_PIXEL_DIFFERENCE,
   type PicturePlan,
   type PixelDifference,
-  stillWriter,
+  stillSvg,
   worseDifference,
 } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
@@ -47,7 +47,7 @@ async function* drawFrames(
   { fonts, figures }: HandoffParts,
   times: readonly number[],
 ): AsyncGenerator<ImageBitmap> {
-  const svgAt = stillWriter(study, { fonts, figures, background });
+  const svgAt = stillSvg(study, { fonts, figures, background });
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext("2d");
   const { scene } = study;

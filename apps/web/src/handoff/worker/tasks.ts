@@ -41,16 +41,17 @@ export const tasks = {
     if (!study) throw new Error("write: no study was taken");
     const format = HANDOFF_FORMATS.find(({ id }) => id === formatId);
     if (!format) throw new RangeError(`write: there is no format ${formatId}`);
-    const handoff = format.write(study, settings, parts);
-    const page = format.stage?.(study, handoff, parts, settings);
+    const writer = await format.load();
+    const handoff = writer.write(study, settings, parts);
+    const page = writer.stage?.(study, handoff, parts, settings);
     // On its stage the figures have their classes, whatever selectors they leave with.
     const plain = Object.values(parts.selectors ?? {}).some((text) => text.trim() !== "")
-      ? format.write(study, settings, { ...parts, selectors: {} })
+      ? writer.write(study, settings, { ...parts, selectors: {} })
       : handoff;
     const script = `<script>${stageScript(plain.selectorOf ?? {})}</script>`;
     return {
       ...handoff,
-      limits: format.limits?.(study, settings) ?? [],
+      limits: writer.limits?.(study, settings) ?? [],
       bytes: new Blob([handoff.text]).size,
       gzipped: await gzippedLength(handoff.text),
       ...(page === undefined
@@ -75,7 +76,8 @@ export const tasks = {
     };
     for (const [i, format] of formatsFor(study).entries()) {
       const { settings, parts } = wanted[format.id] ?? { settings: {}, parts: {} };
-      const bytes = drawn[format.id] ?? strToU8(format.write(study, settings, parts).text);
+      const bytes =
+        drawn[format.id] ?? strToU8((await format.load()).write(study, settings, parts).text);
       files[`${fileName}-${format.id}.${format.extension(settings)}`] = bytes;
       progress(i + 1);
     }

@@ -10,6 +10,7 @@ import {
   type Study,
 } from "../../study/index.ts";
 import { cases, demoStudies } from "../../testing/index.ts";
+import { writerOf } from "../../testing/writers.ts";
 import { handoffCss } from "../css/css.ts";
 import { columnsOf } from "../function/channelPieces.ts";
 import { HANDOFF_FORMATS } from "../handoff/formats.ts";
@@ -32,7 +33,7 @@ const brought = (text: string): Brought => {
 const write = (id: string, study: Study, settings = {}) => {
   const format = HANDOFF_FORMATS.find((each) => each.id === id);
   if (!format) throw new Error(id);
-  return format.write(study, { ...initialSettings(format, study), ...settings }, {}).text;
+  return writerOf(id).write(study, { ...initialSettings(format, study), ...settings }, {}).text;
 };
 
 /** How far two motions are apart in a channel, where both have it, at the worst of many moments between jumps. */

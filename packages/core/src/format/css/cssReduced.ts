@@ -1,15 +1,9 @@
 import type { Motion } from "../../motion/index.ts";
 import type { CssAnimation } from "./cssAnimation.ts";
 import { type CssBegin, playingSelector } from "./cssBegins.ts";
+import type { CssReduced } from "./cssChoices.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { type CssRule, keyframesText } from "./cssRule.ts";
-
-/**
- * What people see who prefer reduced motion: the motion with its shakes calmed, its last pose at once, nothing but the
- * figures at rest, or the last pose with what fades and changes its color.
- */
-export const REDUCED_WAYS = ["as-it-is", "end", "rest", "fade"] as const;
-export type CssReduced = (typeof REDUCED_WAYS)[number];
 
 /** So long after its end a motion is what stays, ms; at the very end a rounding would decide what is seen. */
 export const HELD_AFTER = 0.5;

@@ -5,6 +5,7 @@ import { handoffContext } from "../context.ts";
 import { handoffNames } from "../names.ts";
 import type { CssAnimation } from "./cssAnimation.ts";
 import { selectorsOf } from "./cssBegins.ts";
+import { WITHIN } from "./cssChoices.ts";
 import { faceCss } from "./cssFaces.ts";
 import { type CssContext, figureCss } from "./cssFigure.ts";
 import type { CssRule } from "./cssRule.ts";
@@ -12,9 +13,6 @@ import { shakesCss } from "./cssShakes.ts";
 import { CssCurves } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
 import { joinedIn, motionOnlyRule, ownValueIn, selectorsOfOrigin } from "./motionOnly.ts";
-
-/** The difference within which CSS shows what the motion shows if nothing else is asked for, px. */
-export const WITHIN = 0.1;
 
 /** What the rules of a scene depend on, whatever is written of them. */
 export interface SceneOptions {

@@ -1,6 +1,12 @@
 import { type Curve, curveKindOf, printCurve } from "../../curve/index.ts";
 import { fitBezier, fitLinear, fitPath } from "../../fit/index.ts";
 import { svgPathData } from "../svg/svgPath.ts";
+import {
+  CONVERSION_FORMS,
+  type ConversionForm,
+  type ConversionOptions,
+  DEFAULT_CONVERSION,
+} from "./conversionForms.ts";
 import { curveTable } from "./curveTable.ts";
 import { jsFunction, SCRIPT_ERROR } from "./jsFunction.ts";
 
@@ -14,76 +20,37 @@ export interface Converted {
   readonly stops?: number;
 }
 
-export interface ConversionOptions {
-  /** The greatest error allowed, as a share of the change in value. */
-  readonly tolerance: number;
-  /** Rows of a table. */
-  readonly count: number;
-  /** Keep the ordinates of a cubic-bezier in [0, 1]. */
-  readonly within: boolean;
-  /** Called with the share of the work done, 0 to 1. */
-  readonly progress?: (share: number) => void;
-}
-
-/** The default options: a tolerance of half a percent of the change in value. */
-export const DEFAULT_CONVERSION: ConversionOptions = {
-  tolerance: 0.005,
-  count: 61,
-  within: false,
-};
-
-/** A text form of a curve. A new form is one such definition. */
-export interface Conversion {
-  readonly id: "linear" | "cubic-bezier" | "path" | "svg" | "table" | "js";
-  readonly label: string;
+/** A text form of a curve. A new form is a line of `CONVERSION_FORMS` and one such function. */
+export interface Conversion extends ConversionForm {
   readonly convert: (curve: Curve, options: ConversionOptions) => Converted;
 }
 
+const CONVERT: Readonly<Record<ConversionForm["id"], Conversion["convert"]>> = {
+  linear: (curve, { tolerance }) => {
+    const { curve: fitted, error } = fitLinear(curve, tolerance);
+    return { text: printCurve(fitted), error, curve: fitted, stops: fitted.stops.length };
+  },
+  "cubic-bezier": (curve, { within, progress }) => {
+    const fit = fitBezier(curve, { within, ...(progress ? { progress } : {}) });
+    return { text: printCurve(fit.curve), error: fit.error, curve: fit.curve };
+  },
+  path: (curve, { tolerance }) => {
+    const { curve: path, error } = fitPath(curve, tolerance);
+    return { text: printCurve(path), error, curve: path, stops: path.points.length };
+  },
+  svg: (curve, { tolerance }) => {
+    const { curve: path, error } = fitPath(curve, tolerance);
+    return { text: svgPathData(path), error, stops: path.points.length };
+  },
+  table: (curve, { count }) => ({ text: curveTable(curve, count), error: 0, stops: count }),
+  js: (curve) => ({ text: jsFunction(curve), error: SCRIPT_ERROR }),
+};
+
 /** The text forms, in the order they are offered. */
-export const CONVERSIONS: readonly Conversion[] = [
-  {
-    id: "linear",
-    label: "CSS linear()",
-    convert: (curve, { tolerance }) => {
-      const { curve: fitted, error } = fitLinear(curve, tolerance);
-      return { text: printCurve(fitted), error, curve: fitted, stops: fitted.stops.length };
-    },
-  },
-  {
-    id: "cubic-bezier",
-    label: "Cubic-bezier",
-    convert: (curve, { within, progress }) => {
-      const fit = fitBezier(curve, { within, ...(progress ? { progress } : {}) });
-      return { text: printCurve(fit.curve), error: fit.error, curve: fit.curve };
-    },
-  },
-  {
-    id: "path",
-    label: "Path",
-    convert: (curve, { tolerance }) => {
-      const { curve: path, error } = fitPath(curve, tolerance);
-      return { text: printCurve(path), error, curve: path, stops: path.points.length };
-    },
-  },
-  {
-    id: "svg",
-    label: "SVG path",
-    convert: (curve, { tolerance }) => {
-      const { curve: path, error } = fitPath(curve, tolerance);
-      return { text: svgPathData(path), error, stops: path.points.length };
-    },
-  },
-  {
-    id: "table",
-    label: "Table",
-    convert: (curve, { count }) => ({ text: curveTable(curve, count), error: 0, stops: count }),
-  },
-  {
-    id: "js",
-    label: "JavaScript",
-    convert: (curve) => ({ text: jsFunction(curve), error: SCRIPT_ERROR }),
-  },
-];
+export const CONVERSIONS: readonly Conversion[] = CONVERSION_FORMS.map((form) => ({
+  ...form,
+  convert: CONVERT[form.id],
+}));
 
 /** The text form with an id; undefined for an unknown one. */
 export function conversionOf(id: string): Conversion | undefined {

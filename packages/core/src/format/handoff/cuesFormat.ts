@@ -1,4 +1,3 @@
-import { cuesJs } from "../cues/cuesJs.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 
 /** The cues as a JavaScript module: events at their times, and their sounds. */
@@ -10,5 +9,5 @@ export const cuesFormat: HandoffFormat = {
   options: [],
   extension: () => "js",
   mime: "text/javascript",
-  write: (study) => ({ text: cuesJs(study) }),
+  load: () => import("./cuesWriter.ts").then(({ cuesWriter }) => cuesWriter),
 };

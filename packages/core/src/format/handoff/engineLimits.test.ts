@@ -3,8 +3,10 @@ import { bezier, figure, key, kiosk, tween } from "../../testing/index.ts";
 import { engineLimits } from "./engineLimits.ts";
 import { initialSettings } from "./settings.ts";
 import { stillFormat } from "./stillFormat.ts";
+import { stillWriter } from "./stillWriter.ts";
 import { svgFormat } from "./svgFormat.ts";
-import { tokensFormat } from "./tokensFormat.ts";
+import { svgWriter } from "./svgWriter.ts";
+import { tokensWriter } from "./tokensWriter.ts";
 
 /** A float that gets wider while it is turned. */
 const wide = (more: Parameters<typeof figure>[1], rotates = true) =>
@@ -29,7 +31,7 @@ describe("what one engine does less exactly", () => {
 
   it("is not said of SMIL, which writes its pivots itself, and whose clock is coarse in Firefox", () => {
     const settings = { ...initialSettings(svgFormat, wide({})), moves: "smil" };
-    const said = svgFormat.limits?.(wide({}), settings).map(({ what }) => what) ?? [];
+    const said = svgWriter.limits?.(wide({}), settings).map(({ what }) => what) ?? [];
     expect(said.some((what) => what.includes("WebKit"))).toBe(false);
     expect(said.some((what) => what.includes("whole milliseconds"))).toBe(true);
   });
@@ -37,13 +39,13 @@ describe("what one engine does less exactly", () => {
   it("is said of figures that are HTML inside of an SVG, and not of plain shapes", () => {
     const said = (moves: string) =>
       JSON.stringify(
-        svgFormat.limits?.(wide({}), { ...initialSettings(svgFormat, wide({})), moves }),
+        svgWriter.limits?.(wide({}), { ...initialSettings(svgFormat, wide({})), moves }),
       );
     expect(said("css")).toContain("foreignObject");
     expect(said("smil")).not.toContain("foreignObject");
     const still = (as: string) =>
       JSON.stringify(
-        stillFormat.limits?.(wide({}), { ...initialSettings(stillFormat, wide({})), as }) ?? [],
+        stillWriter.limits?.(wide({}), { ...initialSettings(stillFormat, wide({})), as }) ?? [],
       );
     expect(still("svg")).toContain("foreignObject");
     expect(still("png")).not.toContain("foreignObject");
@@ -59,7 +61,7 @@ describe("what one engine does less exactly", () => {
       });
     const said = (to: number) =>
       JSON.stringify(
-        svgFormat.limits?.(turning(to), {
+        svgWriter.limits?.(turning(to), {
           ...initialSettings(svgFormat, turning(to)),
           moves: "smil",
         }),
@@ -77,8 +79,8 @@ describe("what one engine does less exactly", () => {
         ]),
       ],
     });
-    expect(JSON.stringify(tokensFormat.limits?.(eased, {}))).toContain("[object Object]");
+    expect(JSON.stringify(tokensWriter.limits?.(eased, {}))).toContain("[object Object]");
     // Without a curve there is no duration in it either.
-    expect(tokensFormat.limits?.(wide({}), {})).toEqual([]);
+    expect(tokensWriter.limits?.(wide({}), {})).toEqual([]);
   });
 });

@@ -2,6 +2,9 @@ import { artHtml, cardArt, figureArt, htmlText, xmlText } from "../../art/index.
 import type { Study } from "../../study/index.ts";
 import { type Drawn, drawnOf } from "../drawn.ts";
 
+/** A way to scroll, along which the scene stays where it is. */
+export const SCROLL_CSS = `body { min-height: 400vh; }\n[data-scene] { position: sticky !important; top: 0; }`;
+
 /**
  * The figures of a study as HTML, nested as they are, each with its class: what the CSS of a hand-off is put on.
  *

@@ -14,6 +14,7 @@ import {
   kiosk,
   tween,
 } from "../../testing/index.ts";
+import { writerOf } from "../../testing/writers.ts";
 import { HANDOFF_FORMATS } from "./formats.ts";
 import type { HandoffFormat, HandoffParts } from "./handoffFormat.ts";
 import { initialSettings, readHandoffSettings } from "./settings.ts";
@@ -23,7 +24,7 @@ const formatOf = (id: string) => HANDOFF_FORMATS.find((each) => each.id === id) 
 const write = (id: string, study: Study, said: object = {}, parts: HandoffParts = {}) => {
   const settings = readHandoffSettings(formatOf(id), study, { ...said });
   if (!settings.ok) throw new Error(settings.faults[0]?.cure);
-  return formatOf(id).write(study, settings.value, parts).text;
+  return writerOf(id).write(study, settings.value, parts).text;
 };
 
 /** The cells of a table in CSV, read by the letter as RFC 4180 says. */

@@ -114,7 +114,25 @@ export interface PicturePlan {
  */
 export type FigureChoice = "selected" | "drawn";
 
-/** A format in which a study is handed off. A new format is one file, and one line in `HANDOFF_FORMATS`. */
+/** What writes a format. It is loaded when something is to be written: to offer a format, none of it is needed. */
+export interface HandoffWriter {
+  readonly write: (study: Study, settings: HandoffSettings, parts: HandoffParts) => Handoff;
+  readonly limits?: (study: Study, settings: HandoffSettings) => readonly HandoffLimit[];
+  /** Absent for what does not run. */
+  readonly stage?: HandoffStage;
+}
+
+/** What happens in a hand-off that is no motion of a study: it is run and proven beside this. */
+export interface HandoffRun {
+  readonly motion: (study: Study, settings: HandoffSettings) => Motion;
+  /** The figures it moves. */
+  readonly figures: (study: Study) => ReadonlySet<string>;
+}
+
+/**
+ * A format in which a study is handed off, as it is offered. A new format is one file, one with what writes it, and one
+ * line in `HANDOFF_FORMATS`.
+ */
 export interface HandoffFormat {
   readonly id: string;
   readonly label: string;
@@ -125,20 +143,17 @@ export interface HandoffFormat {
   /** The ending of its file. */
   readonly extension: (settings: HandoffSettings) => string;
   readonly mime: string;
-  readonly write: (study: Study, settings: HandoffSettings, parts: HandoffParts) => Handoff;
+  readonly load: () => Promise<HandoffWriter>;
+  /** Whether it runs, and is shown running. */
+  readonly hasStage?: true;
   /** The frames of what is drawn, by a browser; undefined for what is a text. */
   readonly picture?: (study: Study, settings: HandoffSettings) => PicturePlan | undefined;
   /** What moves in it where that is not the study's own motion: it is run and proven beside this. */
   readonly played?: (study: Study, settings: HandoffSettings) => Study;
-  /** What happens in it where that is no motion of a study: it is run and proven beside this. */
-  readonly runs?: (study: Study, settings: HandoffSettings) => Motion;
+  /** What happens in it where that is no motion of a study; loaded when the format is chosen. */
+  readonly run?: () => Promise<HandoffRun>;
   /** Whether a study has anything for it; absent for what every study has. Without, all formats together leave it out. */
   readonly suits?: (study: Study) => boolean;
-  /** The figures it moves, where those are not the ones that the motion drives. */
-  readonly moves?: (study: Study) => ReadonlySet<string>;
-  readonly limits?: (study: Study, settings: HandoffSettings) => readonly HandoffLimit[];
-  /** Absent for what does not run. */
-  readonly stage?: HandoffStage;
   /** How figures can be chosen; absent for not at all. */
   readonly choosesFigures?: (settings: HandoffSettings) => FigureChoice | undefined;
 }

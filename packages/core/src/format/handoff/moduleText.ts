@@ -3,8 +3,9 @@ import { handoffContext } from "../context.ts";
 import type { CssHandoff } from "../css/css.ts";
 import { type CssAnimation, placesOf } from "../css/cssAnimation.ts";
 import { around, type CssBegin, ON_LOAD, PLAYING } from "../css/cssBegins.ts";
+import type { CssReduced } from "../css/cssChoices.ts";
 import { cssNumber } from "../css/cssNumber.ts";
-import { type CssReduced, HELD_AFTER, isFade } from "../css/cssReduced.ts";
+import { HELD_AFTER, isFade } from "../css/cssReduced.ts";
 import { jsLineComment, jsLiteral } from "../escape.ts";
 
 /** Added to the end of the search, so that a cue exactly at the end is included, ms. */

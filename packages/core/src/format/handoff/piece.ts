@@ -3,6 +3,7 @@ import { handoffContext } from "../context.ts";
 import { handoffCss } from "../css/css.ts";
 import { functionTables, scriptText } from "../function/functionText.ts";
 import { framesFormat } from "./framesFormat.ts";
+import { framesWriter } from "./framesWriter.ts";
 import { initialSettings } from "./settings.ts";
 
 /** A part of a study: some blocks, all that moves a figure, or one of its channels. */
@@ -106,7 +107,7 @@ export function writePiece(study: Study, of: PieceOf, form: PieceForm): string |
       );
     }
     case "frames":
-      return framesFormat.write(piece.study, initialSettings(framesFormat, piece.study), {
+      return framesWriter.write(piece.study, initialSettings(framesFormat, piece.study), {
         figures: piece.figures,
       }).text;
   }

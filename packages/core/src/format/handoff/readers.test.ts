@@ -3,6 +3,7 @@ import { transform } from "lightningcss";
 import StyleDictionary from "style-dictionary";
 import type { Study } from "../../study/index.ts";
 import { anyStudy, cases, demoStudies } from "../../testing/index.ts";
+import { writerOf } from "../../testing/writers.ts";
 import { HANDOFF_FORMATS } from "./formats.ts";
 import { initialSettings } from "./settings.ts";
 
@@ -16,7 +17,7 @@ const studies: [string, Study][] = [
 const write = (id: string, study: Study, settings = {}): string => {
   const format = HANDOFF_FORMATS.find((each) => each.id === id);
   if (!format) throw new Error(id);
-  return format.write(study, { ...initialSettings(format, study), ...settings }, {}).text;
+  return writerOf(id).write(study, { ...initialSettings(format, study), ...settings }, {}).text;
 };
 
 /** What two parsers of CSS, written by others, have against a text. */

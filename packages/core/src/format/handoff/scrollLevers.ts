@@ -1,7 +1,12 @@
 import { studyAlongLever } from "../../live/index.ts";
 import { findLever, type Lever, type Study } from "../../study/index.ts";
 import { handoffContext } from "../context.ts";
-import type { HandoffFormat, HandoffOption, HandoffSettings } from "./handoffFormat.ts";
+import type {
+  HandoffFormat,
+  HandoffOption,
+  HandoffSettings,
+  HandoffWriter,
+} from "./handoffFormat.ts";
 
 const SEQUENCE = "sequence";
 
@@ -23,18 +28,20 @@ const PLAYS: HandoffOption = {
 const leverOf = (study: Study, { plays }: HandoffSettings): Lever | undefined =>
   plays === undefined || plays === SEQUENCE ? undefined : findLever(study, String(plays));
 
+function played(study: Study, settings: HandoffSettings): Study {
+  const lever = leverOf(study, settings);
+  if (!lever) return study;
+  return handoffContext(study).once(`along ${lever.id}`, () => studyAlongLever(study, lever.id));
+}
+
+/** With a lever nothing else begins it. */
+const begun = (study: Study, settings: HandoffSettings): HandoffSettings =>
+  leverOf(study, settings) ? { ...settings, begins: "scroll" } : settings;
+
+const isFree = ({ plays }: HandoffSettings) => plays === undefined || plays === SEQUENCE;
+
 /** A format of CSS in which what follows the scroll position can be played by it, in place of the sequence. */
 export function withScrollLevers(format: HandoffFormat): HandoffFormat {
-  const played = (study: Study, settings: HandoffSettings): Study => {
-    const lever = leverOf(study, settings);
-    if (!lever) return study;
-    return handoffContext(study).once(`along ${lever.id}`, () => studyAlongLever(study, lever.id));
-  };
-  /** With a lever nothing else begins it. */
-  const begun = (study: Study, settings: HandoffSettings): HandoffSettings =>
-    leverOf(study, settings) ? { ...settings, begins: "scroll" } : settings;
-  const isFree = ({ plays }: HandoffSettings) => plays === undefined || plays === SEQUENCE;
-  const { stage } = format;
   return {
     ...format,
     played,
@@ -50,14 +57,20 @@ export function withScrollLevers(format: HandoffFormat): HandoffFormat {
             : option,
       ),
     ],
+  };
+}
+
+/** What writes such a format: the sequence, or what follows the scroll position. */
+export function alongScrollLevers({ write, limits, stage }: HandoffWriter): HandoffWriter {
+  return {
     write: (study, settings, parts) =>
-      format.write(played(study, settings), begun(study, settings), parts),
+      write(played(study, settings), begun(study, settings), parts),
     limits: (study, settings) => {
       const lever = leverOf(study, settings);
-      const limits = format.limits?.(played(study, settings), begun(study, settings)) ?? [];
-      if (!lever?.lag && !lever?.spring) return limits;
+      const own = limits?.(played(study, settings), begun(study, settings)) ?? [];
+      if (!lever?.lag && !lever?.spring) return own;
       return [
-        ...limits,
+        ...own,
         {
           what: `CSS follows the scroll position at once: ${lever.name} has a ${lever.spring ? "spring" : `lag of ${lever.lag} ms`} here.`,
           cure: "Leave it out of the lever to see what leaves.",

@@ -1,9 +1,7 @@
 import { stillTime } from "../../motion/index.ts";
 import { handoffContext } from "../context.ts";
-import { handoffNames } from "../names.ts";
-import { HTML_IN_SVG } from "./engineLimits.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
-import { BACKGROUND_OPTION, stillWriter } from "./pictureFormats.ts";
+import { BACKGROUND_OPTION } from "./pictureFormats.ts";
 
 /** One moment as an SVG that stands still, or as PNG. */
 export const stillFormat: HandoffFormat = {
@@ -46,16 +44,6 @@ export const stillFormat: HandoffFormat = {
   extension: ({ as }) => (as === "png" ? "png" : "svg"),
   mime: "image/svg+xml",
   choosesFigures: () => "drawn",
-  write: (study, { time, background }, { fonts, figures }) => {
-    const { classOf } = handoffNames(study);
-    const selectorOf = Object.fromEntries(
-      Object.entries(classOf).map(([id, name]) => [id, `.${name}`]),
-    );
-    const svgAt = stillWriter(study, { fonts, figures, background: background !== "none" });
-    return { text: svgAt(Number(time)), selectorOf };
-  },
-  limits: (_, { as }) =>
-    as === "png" ? [] : [{ ...HTML_IN_SVG, cure: "Send it as PNG for those." }],
   picture: ({ scene }, { as, time, scale, background }) =>
     as === "png"
       ? {
@@ -65,4 +53,5 @@ export const stillFormat: HandoffFormat = {
           background: background !== "none",
         }
       : undefined,
+  load: () => import("./stillWriter.ts").then(({ stillWriter }) => stillWriter),
 };

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { Parser } from "htmlparser2";
 import type { Study } from "../../study/index.ts";
 import { anyHostileName, anyLiveStudy, figure, kiosk, liveDemos } from "../../testing/index.ts";
-import { HANDOFF_FORMATS } from "../handoff/formats.ts";
+import { writerOf } from "../../testing/writers.ts";
 import { liveModule } from "./liveModule.ts";
 import { RUNTIME_KEYS } from "./liveRuntime.ts";
 import { pageStudyOf } from "./pageStudyOf.ts";
@@ -86,14 +86,13 @@ describe("the module that answers", () => {
   });
 
   it("can be loaded whatever the names are, and its page has the same elements", () => {
-    const format = HANDOFF_FORMATS.find(({ id }) => id === "live");
     const tagsOf = (html: string) => {
       const tags: string[] = [];
       const parser = new Parser({ onopentagname: (name) => tags.push(name) });
       parser.end(html);
       return tags;
     };
-    const pageOf = (name: string) => format?.write(named(name), { file: "page" }, {}).text ?? "";
+    const pageOf = (name: string) => writerOf("live").write(named(name), { file: "page" }, {}).text;
     const plain = tagsOf(pageOf("Heron Quay"));
     expect(plain).toContain("input");
     fc.assert(
@@ -108,8 +107,10 @@ describe("the module that answers", () => {
   });
 
   it("says what it does not do, and where there is nothing to answer", () => {
-    const format = HANDOFF_FORMATS.find(({ id }) => id === "live");
-    const said = (study: Study) => format?.limits?.(study, {}).map(({ what }) => what) ?? [];
+    const said = (study: Study) =>
+      writerOf("live")
+        .limits?.(study, {})
+        .map(({ what }) => what) ?? [];
     expect(said(kiosk({}))).toEqual([expect.stringContaining("answers to nothing yet")]);
     expect(said(demo("Pass flips"))).toEqual([]);
     const plays = named("Heron Quay");

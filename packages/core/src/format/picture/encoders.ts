@@ -1,6 +1,6 @@
 /// <reference path="./gifenc.d.ts" />
 import type { PicturePlan } from "../handoff/handoffFormat.ts";
-import { sheetOf, spriteMap } from "../handoff/pictureFormats.ts";
+import { sheetOf, spriteMap } from "../handoff/picturePlan.ts";
 
 /** Takes frames one by one and makes a picture of them. */
 export interface Encoder {

@@ -1,8 +1,8 @@
 import type { Study } from "../../study/index.ts";
 import { handoffContext } from "../context.ts";
+import { WITHIN } from "../css/cssChoices.ts";
 import { CSS_PROPERTIES } from "../css/cssProperties.ts";
 import { figureTolerances } from "../css/cssTolerances.ts";
-import { WITHIN } from "../css/sceneRules.ts";
 import type { Drawn } from "../drawn.ts";
 import { handoffNames } from "../names.ts";
 import { figureShapes } from "./figureShapes.ts";

@@ -1,16 +1,15 @@
-import { type Curve, parseCurve, printCurve } from "../../curve/index.ts";
+import { parseCurve, printCurve } from "../../curve/index.ts";
 import { type Fault, FaultList, good, type Result, shortValue } from "../../fault/index.ts";
 import { fitBezier } from "../../fit/index.ts";
-
-/** A named curve with its description. */
-export interface NamedCurve {
-  readonly name: string;
-  readonly curve: Curve;
-  readonly tags: readonly string[];
-  readonly notes: string;
-  /** The duration it is meant for, ms. */
-  readonly duration: number;
-}
+import {
+  DEFAULT_DURATION,
+  LONGEST_DURATION,
+  MOST_TAGS,
+  NAME_LENGTH,
+  type NamedCurve,
+  NOTES_LENGTH,
+  TAG_LENGTH,
+} from "./namedCurve.ts";
 
 /** The result of reading a file of curves: those that could be read, and the faults of the others. */
 export interface Collection {
@@ -18,19 +17,9 @@ export interface Collection {
   readonly faults: readonly Fault[];
 }
 
-/** The duration of a curve without one, ms. */
-export const DEFAULT_DURATION = 800;
-
 const FORMAT = "levitas-curves";
 /** The design token extension in which Levitas stores what a cubic-bezier cannot express. */
 const EXTENSION = "levitas.curve";
-
-/** Limits of a named curve. */
-export const NAME_LENGTH = 120;
-export const NOTES_LENGTH = 4000;
-export const MOST_TAGS = 20;
-export const TAG_LENGTH = 40;
-export const LONGEST_DURATION = 600_000;
 
 /** The collection as plain JSON: names and notations. */
 export function writePlain(curves: readonly NamedCurve[]): string {
