@@ -26,7 +26,7 @@ export function engineLimits(motion: Motion): readonly HandoffLimit[] {
   const who = others.length === 0 ? first : `${first} and ${others.length} more`;
   return [
     {
-      what: `WebKit rounds sizes before it turns or scales about a pivot: ${who} can be about a px off there.`,
+      what: `WebKit rounds sizes before it turns or scales about a pivot: ${who} can be about a px off there, more if the pivot lies far outside.`,
       cure: "Scale it instead of changing its width and height, or put its pivot at the left top.",
     },
   ];
