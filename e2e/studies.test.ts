@@ -166,10 +166,10 @@ describe("the studies", () => {
       async () => `${server.url}/studies/${await anyId()}`,
       "[aria-label='Save state']",
     ],
-    ["Curves", 287, async () => `${server.url}/curves`, "article"],
+    ["Curves", 285, async () => `${server.url}/curves`, "article"],
     [
       "Hand-off",
-      421,
+      305,
       async () => `${server.url}/studies/${await anyId()}/handoff`,
       '[aria-label="Options"]',
     ],
