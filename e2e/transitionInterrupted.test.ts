@@ -1,9 +1,9 @@
-import { transitionCss, wayIn } from "@levitas/core/format";
+import { timingOfChannel, transitionCss } from "@levitas/core/format";
 import {
   BrowserTransition,
   jumpWithoutSpeed,
   studyBetweenPoses,
-  type TransitionWay,
+  type TransitionTiming,
 } from "@levitas/core/live";
 import { compileStudy } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
@@ -73,7 +73,7 @@ describe("a transition that is handed off, interrupted by the browser itself", (
       const first = motion.valueAt(index, channel, 0);
       const last = motion.valueAt(index, channel, motion.duration);
       const css = transitionCss(between, { when: "class", on: ".scene", share: 1 });
-      const way = wayIn(css.ways[figure] ?? [], channel) as TransitionWay;
+      const way = timingOfChannel(css.ways[figure] ?? [], channel) as TransitionTiming;
       const { duration } = way;
       const model = new BrowserTransition(first, way.easing, duration);
       await show(between, css);
@@ -106,7 +106,9 @@ describe("a transition that is handed off, interrupted by the browser itself", (
         expect(Math.abs(jump - Math.abs(model.rate(time) - said))).toBeLessThan(tolerance);
         begun = time;
       }
-      const said = jumpWithoutSpeed(study, from, to, (id, each) => wayIn(css.ways[id] ?? [], each));
+      const said = jumpWithoutSpeed(study, from, to, (id, each) =>
+        timingOfChannel(css.ways[id] ?? [], each),
+      );
       expect(said?.size).toBeGreaterThan(0);
     },
   );

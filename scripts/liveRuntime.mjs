@@ -9,13 +9,23 @@ const ENTRY = join(ROOT, "packages/core/src/live/page/index.ts");
 
 /** Names of the runtime's own objects, which nobody outside of it reads: they leave shortened. */
 const OWN = [
-  ...["aimed", "advance", "all", "answer", "atOnce", "base", "before", "begin", "begins", "begun"],
-  ...["channelsOfPose", "chain", "count", "differences", "driven", "drive", "due"],
-  ...["easing", "elements", "ends", "figuresAt", "give", "goal", "goesOn", "hold", "horizon"],
-  ...["interrupted", "isBusy", "isIn", "isSeen", "isStill", "moving", "next", "numbers"],
+  ...["aimed", "advance", "all", "answer", "atOnce", "base", "before", "begin", "begun"],
+  ...[
+    "channelsOfPose",
+    "chain",
+    "continues",
+    "count",
+    "decayOf",
+    "differences",
+    "driven",
+    "drive",
+    "due",
+  ],
+  ...["easing", "elements", "ends", "figuresAt", "give", "goal", "hold", "horizon"],
+  ...["interrupted", "isBusy", "isIn", "isSeen", "isStill", "moving", "next", "numbers", "onStart"],
   ...["pieceAt", "piece", "pieces", "pointerValue", "put", "rate", "rest"],
   ...["run", "sendings", "shareOf", "slope", "spring", "startOf", "step", "still", "stops"],
-  ...["targetAt", "thens", "trigger", "turn", "turnsRound", "uses", "waits", "watches", "wayOf"],
+  ...["targetAt", "thens", "trigger", "turn", "turnsRound", "uses", "waits", "watches"],
   ...["parts", "world", "scale", "slot", "scene", "study"],
 ];
 

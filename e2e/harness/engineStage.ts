@@ -96,8 +96,8 @@ export async function playedIn(
   // An engine that was busy drew hardly a frame: that says nothing of what leaves.
   if (samples.length < 5) samples = await play(1);
   if (samples.length < fewest) samples = await play(6);
-  const hair = engine.clock * rate;
-  return comparePlayed(motion, samples, Math.max(hair, 0.1), fewest);
+  const leeway = engine.clock * rate;
+  return comparePlayed(motion, samples, Math.max(leeway, 0.1), fewest);
 }
 
 /** What is farther off than engines may be, in words; empty where nothing is. */

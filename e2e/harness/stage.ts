@@ -41,7 +41,7 @@ export async function compareStage(
   page: Page,
   motion: Motion,
   times: readonly number[],
-  hair = 0,
+  leeway = 0,
 ): Promise<ShownDifference> {
   const found = noDifference();
   // Many moments in one question: each costs more to ask than to answer.
@@ -60,7 +60,7 @@ export async function compareStage(
       const shown = all[i] ?? {};
       for (const { id, name } of motion.study.figures)
         if (!shown[id]) throw new Error(`${name} is not on the page`);
-      compareShown(motion, time, shown, found, hair);
+      compareShown(motion, time, shown, found, leeway);
     });
   }
   return found;

@@ -38,7 +38,7 @@ const playedUntil = ({ duration, endless }: Motion): number =>
 export function comparePlayed(
   motion: Motion,
   samples: readonly PlayedSample[],
-  hair = 0.1,
+  leeway = 0.1,
   fewest = 5,
 ): ShownDifference {
   if (samples.length < fewest) throw new Error(`It was seen in ${samples.length} frames only.`);
@@ -46,6 +46,6 @@ export function comparePlayed(
   if (!motion.endless && last < motion.duration + 20)
     throw new Error(`It was not seen past its end: ${last} of ${motion.duration} ms.`);
   const found = noDifference();
-  for (const { time, shown } of samples) compareShown(motion, time, shown, found, hair);
+  for (const { time, shown } of samples) compareShown(motion, time, shown, found, leeway);
   return found;
 }

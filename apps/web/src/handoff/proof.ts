@@ -5,7 +5,7 @@ import type { Stage } from "./stage.ts";
 /** How many moments are compared. */
 export const MOMENTS = 240;
 /** At a jump a rounding decides which side is seen: this much to either side counts as the time, ms. */
-const HAIR = 0.1;
+const LEEWAY = 0.1;
 
 /** What was proven: of how many moments, in how long, and how far off the worst is. */
 export interface Proof extends ShownDifference {
@@ -47,13 +47,13 @@ export async function prove(
     const time = i === MOMENTS ? until : (until * (i + 0.371)) / MOMENTS;
     const shown = await measured.measure(time);
     if (stop.aborted) return undefined;
-    compareShown(motion, time, shown, found, HAIR);
+    compareShown(motion, time, shown, found, LEEWAY);
     progress((i + 1) / (MOMENTS + 1));
   }
   const end = until * (1 + BEYOND) + 50;
   const samples = (await plays?.play(end, Math.max(end / PLAYS, 1), FRAMES)) ?? [];
   if (stop.aborted) return undefined;
-  for (const { time, shown } of samples) compareShown(motion, time, shown, found, HAIR);
+  for (const { time, shown } of samples) compareShown(motion, time, shown, found, LEEWAY);
   const took = (performance.now() - began) / 1000;
   return { ...found, moments: MOMENTS + 1, frames: samples.length, took };
 }

@@ -69,7 +69,7 @@ describe("cubics", () => {
     );
   });
 
-  it("know the roots of their derivatives also where the school formula loses them", () => {
+  it("know the roots of their derivatives also where the textbook formula loses them", () => {
     expect(quadraticRoots(1, -1e9, 1)).toEqual([1e-9, 1e9]);
     expect(quadraticRoots(0, 2, -1)).toEqual([0.5]);
     expect(quadraticRoots(0, 0, 1)).toEqual([]);

@@ -31,7 +31,7 @@ export function bezierTurns(a: number, b: number, c: number, d: number): number[
   return quadraticRoots(p - 2 * q + r, 2 * (q - p), p).filter((t) => t > 0 && t < 1);
 }
 
-/** Real roots of a·t² + b·t + c in order, without the cancellation of the school formula. */
+/** Real roots of a·t² + b·t + c in order, without the cancellation of the textbook formula. */
 export function quadraticRoots(a: number, b: number, c: number): number[] {
   if (a === 0) return b === 0 ? [] : [-c / b];
   const d = b * b - 4 * a * c;

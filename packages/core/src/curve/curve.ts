@@ -197,7 +197,7 @@ export interface CompiledCurve {
 /** The straight diagonal: the default of every span without a curve. */
 export const LINEAR: LinearCurve = { kind: "linear" };
 
-/** The cell of every `value`. Free again as soon as `into` has read it: one that asks other curves reads it first. */
+/** Scratch result of every `value`: `into` has to read it before it asks another curve. */
 const scratch = progressCell();
 
 /** Makes a compiled curve of what evaluates it in place. */

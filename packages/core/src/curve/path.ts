@@ -264,8 +264,8 @@ function misplaced(where: string, { x, y }: Place, cure: string): Fault {
   return { code: "path-misplaced", path: where, message: `Found the point ${x} ${y}.`, cure };
 }
 
-/** Where a slope is asked, and what is solved for it. */
-const asked = progressCell();
+/** Scratch cell of `slope`: where it is asked for, and what is solved for that. */
+const slopeCell = progressCell();
 const solved = progressCell();
 
 /**
@@ -309,8 +309,8 @@ function compilePath({ points }: PathCurve, memory?: CurveMemory): CompiledCurve
     },
     slope: (p, before = false) => {
       if (!(p >= 0 && p <= 1)) return 0;
-      asked[0] = p;
-      return pieceAt(asked, (before && p > 0) || p === 1).slope(p);
+      slopeCell[0] = p;
+      return pieceAt(slopeCell, (before && p > 0) || p === 1).slope(p);
     },
   });
 }

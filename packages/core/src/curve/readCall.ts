@@ -33,7 +33,7 @@ const LONGEST_PATH = 320_000;
 const MOST_TOKENS = 60_000;
 
 /** The deepest nesting of brackets; CSS curve text needs two levels, calc() a few more. */
-const DEEPEST = 32;
+const DEEPEST_NESTING = 32;
 
 /** Most values in a calc(): its reader gives up, by throwing, at some 50,000 of them. */
 const LONGEST_CALC = 1000;
@@ -113,7 +113,7 @@ function closeAtEnd(text: string): Result<Closed> {
     const closer = CLOSERS[token[1].at(-1) ?? ""];
     if (closer && token[0] !== TokenType.String) open.push(closer);
     else if (open.length > 0 && token[1] === open.at(-1)) open.pop();
-    if (open.length > DEEPEST)
+    if (open.length > DEEPEST_NESTING)
       return bad(
         textFault("too-deep", token[2], "Brackets nest too deep here.", "Write it flatter."),
       );

@@ -40,8 +40,8 @@ export function shortValue(value: unknown): string {
   return String(value);
 }
 
-/** The names of a circle, as a person reads them: at most a few, and how many there are. */
-export function circleText(names: readonly string[]): string {
+/** The names of a cycle as text: at most a few, and how many there are. */
+export function cycleText(names: readonly string[]): string {
   const most = 6;
   if (names.length <= most) return [...names, names[0]].join(" → ");
   return `${names.slice(0, most).join(" → ")} → … (${names.length} in all)`;

@@ -1,3 +1,3 @@
 export { type Budget, budgetFault, DOCUMENT_BUDGET } from "./budget.ts";
 export { bad, type Fault, faultText, good, type Result } from "./fault.ts";
-export { circleText, FaultList, shortValue } from "./faultList.ts";
+export { cycleText, FaultList, shortValue } from "./faultList.ts";

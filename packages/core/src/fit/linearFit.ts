@@ -18,8 +18,9 @@ export interface LinearFit {
 }
 
 /** The most times an interval is halved where the curve bends; 2^-22 of the time is below any frame. */
-const DEEPEST = 22;
-const COARSE = 128;
+const MOST_HALVINGS = 22;
+/** A curve is looked at so many times before it is known where it bends. */
+const COARSE_SAMPLES = 128;
 const NEAREST = 1e-9;
 /** The shares of the tolerance reserved for errors between samples and for rounding, tried in turn. */
 const KEPT = [1 / 100, 1 / 16, 1 / 4];
@@ -87,14 +88,14 @@ function sampleParts(curve: Curve, whole: number, kept: number): LinearStop[][] 
     const at = (from.at + to.at) / 2;
     const middle = { at, value: value(at) };
     const bends = Math.abs(middle.value - (from.value + to.value) / 2) > tolerance;
-    if (depth < DEEPEST && (depth < 1 || bends)) {
+    if (depth < MOST_HALVINGS && (depth < 1 || bends)) {
       add(from, middle, depth + 1);
       add(middle, to, depth + 1);
     } else samples.push(to);
   };
   const anchors = new Set([
     ...marks,
-    ...Array.from({ length: COARSE }, (_, i) => (i + 1) / COARSE),
+    ...Array.from({ length: COARSE_SAMPLES }, (_, i) => (i + 1) / COARSE_SAMPLES),
   ]);
   for (const at of [...anchors].sort((a, b) => a - b)) {
     // Places closer than this are not resolved on any screen; 1 itself is kept as it is.

@@ -16,7 +16,7 @@ export interface PathFit {
 }
 
 /** The most times an interval is halved, and the most points of a fitted path. */
-const DEEPEST = 14;
+const MOST_HALVINGS = 14;
 const MOST = 1500;
 /** Slopes above this count as vertical: a handle of any length in time cannot reach them. */
 const STEEP = 50;
@@ -108,7 +108,7 @@ export function fitPathTo(
         u * u * (1 + 2 * t) * y0 + t * t * (1 + 2 * u) * y1 + u * t * width * (u * m0 - t * m1);
       worst = Math.max(worst, Math.abs(hermite - value(from + width * t)));
     }
-    if (worst > tolerance && depth < DEEPEST && points.length < MOST) {
+    if (worst > tolerance && depth < MOST_HALVINGS && points.length < MOST) {
       piece(from, from + width / 2, depth + 1);
       piece(from + width / 2, to, depth + 1);
       return;

@@ -36,10 +36,10 @@ export type {
 export { choicesOf, type HandoffChoice } from "./handoff/handoffFormat.ts";
 export { type KeptHandoff, OF_STUDY, readKeptHandoff } from "./handoff/keptHandoff.ts";
 export { sheetOf, spriteMap } from "./handoff/picturePlan.ts";
-export { PIECE_FORMS, type PieceForm, type PieceOf, pieceOf, writePiece } from "./handoff/piece.ts";
 export { initialSettings, readHandoffSettings } from "./handoff/settings.ts";
 export { stillSvg } from "./handoff/stillSvg.ts";
-export { wayIn } from "./handoff/transitionWriter.ts";
+export { PART_FORMS, type PartForm, type PartOf, partOf, writePart } from "./handoff/studyPart.ts";
+export { timingOfChannel } from "./handoff/transitionWriter.ts";
 export { handoffNames } from "./names.ts";
 export {
   type EncodedPlan,

@@ -18,7 +18,7 @@ import {
   type Tween,
 } from "../study/index.ts";
 import { angleDelta } from "../value/index.ts";
-import { BrowserTransition, type TransitionWay } from "./browserTransition.ts";
+import { BrowserTransition, type TransitionTiming } from "./browserTransition.ts";
 import { replay } from "./createLive.ts";
 import { slotOwner } from "./readings.ts";
 
@@ -107,13 +107,13 @@ export interface SpeedJump {
  * The largest jump in speed over the takes of a study if a browser's own transitions went between two poses, which keep
  * no speed in mid-flight; undefined where nothing of them is interrupted.
  *
- * @param wayOf how a channel of a figure goes there, with its duration in ms; undefined for one that does not
+ * @param decayOf how a channel of a figure goes there, with its duration in ms; undefined for one that does not
  */
 export function jumpWithoutSpeed(
   study: Study,
   from: string,
   to: string,
-  wayOf: (figure: string, channel: ChannelId) => TransitionWay | undefined,
+  decayOf: (figure: string, channel: ChannelId) => TransitionTiming | undefined,
 ): SpeedJump | undefined {
   const between = compileStudy(studyBetweenPoses(study, from, to));
   const ids = new Set([...responsesTo(study, from), ...responsesTo(study, to)].map(({ id }) => id));
@@ -131,7 +131,7 @@ export function jumpWithoutSpeed(
         const index = between.figureIndex(owner.figure);
         const ends = [0, between.duration].map((t) => between.valueAt(index, id, t));
         const [first = 0, last = 0] = ends;
-        const way = wayOf(owner.figure, id);
+        const way = decayOf(owner.figure, id);
         if (kind === "switch" || first === last || !way) continue;
         const isLast = awayFrom(target, last, kind) < awayFrom(target, first, kind);
         const one = under.get(slot) ?? new BrowserTransition(first, way.easing, way.duration);

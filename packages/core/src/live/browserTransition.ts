@@ -1,5 +1,5 @@
 /** How a transition goes: a curve with its slope, and how long the whole of it takes, ms. */
-export interface TransitionWay {
+export interface TransitionTiming {
   readonly easing: { value(p: number): number; slope(p: number): number };
   readonly duration: number;
 }
@@ -24,7 +24,7 @@ export class BrowserTransition {
    */
   constructor(
     value: number,
-    private readonly easing: TransitionWay["easing"],
+    private readonly easing: TransitionTiming["easing"],
     private readonly duration: number,
   ) {
     this.#length = duration;

@@ -7,11 +7,12 @@ export {
   standingIn,
   studyBetweenPoses,
 } from "./betweenPoses.ts";
-export { BrowserTransition, type TransitionWay } from "./browserTransition.ts";
+export { BrowserTransition, type TransitionTiming } from "./browserTransition.ts";
 export { createLive, type Foreseen, type Live, replay } from "./createLive.ts";
+export { decayOf, finiteSlopes } from "./decayOf.ts";
+export { curveDecay, type Decay, lagDecay, springDecay } from "./kernel/decay.ts";
 export type { Goal, Piece } from "./kernel/liveChannel.ts";
 export type { Begun, BegunChannel, LogEntry } from "./kernel/logEntry.ts";
-export { curveWay, lagWay, springWay, type Way } from "./kernel/way.ts";
 export type { Pointer } from "./kernel/world.ts";
 export { LiveState, stepOf } from "./liveState.ts";
 export type {
@@ -27,4 +28,3 @@ export { type AnswerReadings, type LiveSlot, readAnswer, slotOwner } from "./rea
 export { SET_DOWN_TOLERANCE, type SetDownTolerance, setDownAsTweens } from "./setDown.ts";
 export { takeMotion } from "./takeMotion.ts";
 export { trialTake } from "./trialTake.ts";
-export { finiteSlopes, wayOf } from "./wayOf.ts";

@@ -24,18 +24,18 @@ import {
 } from "../study/index.ts";
 import { angleDelta, printShownColor, readColor, writeShownColor } from "../value/index.ts";
 import { aimed, cornerInScene, pivotInScene } from "./aim.ts";
+import { decayOf } from "./decayOf.ts";
+import { AT_ONCE, type Decay, lagDecay } from "./kernel/decay.ts";
 import { directionTo } from "./kernel/direction.ts";
 import { followed } from "./kernel/followed.ts";
 import { growing } from "./kernel/growing.ts";
 import { type Goal, LiveChannel, stillGoal } from "./kernel/liveChannel.ts";
 import { LiveLever } from "./kernel/liveLever.ts";
 import type { LogEntry } from "./kernel/logEntry.ts";
-import { switchedWay } from "./kernel/switched.ts";
+import { switchedDecay } from "./kernel/switched.ts";
 import { aimAtPointer, goBy, goToNext, goToPose, isIn, setPose } from "./kernel/thens.ts";
-import { AT_ONCE, lagWay, type Way } from "./kernel/way.ts";
-import type { Driven, Pointer, PosedChannel, Sent, World } from "./kernel/world.ts";
+import type { Driven, Pointer, PosedChannel, StartedChannel, World } from "./kernel/world.ts";
 import { Played } from "./played.ts";
-import { wayOf } from "./wayOf.ts";
 
 /** The smallest differences that are seen, by the unit of a channel. */
 const STEPS: Readonly<Record<string, number>> = { px: 0.01, "°": 0.005, "%": 0.01, "": 0.0002 };
@@ -67,7 +67,7 @@ export class LiveState implements World {
     this.curves = curveSource(study.curves);
     for (const pose of live.poses) this.poses.set(pose.id, pose);
     for (const lever of live.levers)
-      this.levers.set(lever.id, new LiveLever(lever, leverWay(lever)));
+      this.levers.set(lever.id, new LiveLever(lever, leverDecay(lever)));
     this.responses = live.responses.filter(({ disabled }) => disabled !== true);
     this.scratch = new Float64Array(this.motion.slotCount);
     const played = new Played(
@@ -182,7 +182,7 @@ export class LiveState implements World {
     const made: DrivenChannel = {
       ...{ slot, index, id, pose: null, scale: unit === "" ? 100 : 1 },
       ...(kind === "angle" ? { turn: angleDelta } : {}),
-      ...(kind === "switch" ? { hold: switchedWay } : {}),
+      ...(kind === "switch" ? { hold: switchedDecay } : {}),
       channel: new LiveChannel(base, count, stepOf(unit)),
     };
     this.driven.set(slot, made);
@@ -237,15 +237,15 @@ export class LiveState implements World {
 
   shareOf = growing;
 
-  wayOf(how: Transition, share: number): Way {
-    return wayOf(this.curves.of({ curve: how.curve }).curve, (how.duration * share) / 1000);
+  decayOf(how: Transition, share: number): Decay {
+    return decayOf(this.curves.of({ curve: how.curve }).curve, (how.duration * share) / 1000);
   }
 
   note(
     kind: LogEntry["kind"],
     time: number,
     what: string | LiveEvent,
-    channels: readonly Sent[] = [],
+    channels: readonly StartedChannel[] = [],
     arrives = time,
   ): void {
     if (typeof what !== "string") this.log.push({ kind: "event", time, event: what });
@@ -333,9 +333,9 @@ export class LiveState implements World {
 }
 
 /** How a lever follows what it is given. */
-function leverWay({ lag = 0, spring }: Lever): Way {
-  if (spring && isSpring(spring)) return wayOf(spring, 0);
-  return lag > 0 ? lagWay(lag / 1000) : AT_ONCE;
+function leverDecay({ lag = 0, spring }: Lever): Decay {
+  if (spring && isSpring(spring)) return decayOf(spring, 0);
+  return lag > 0 ? lagDecay(lag / 1000) : AT_ONCE;
 }
 
 /** The smallest difference that is seen of a channel with a unit. */

@@ -11,10 +11,10 @@ import {
 } from "../study/index.ts";
 import { playedSpan } from "../timeline/index.ts";
 import type { Goal } from "./kernel/liveChannel.ts";
-import type { Answers, Driven, Plan, Sending } from "./kernel/world.ts";
+import type { Answers, ChannelTarget, Driven, Plan } from "./kernel/world.ts";
 
-/** What is included of the end of a part that is played, ms. */
-const HAIR = 1e-6;
+/** How far past its end a part that is played still counts as inside, ms. */
+const END_TOLERANCE = 1e-6;
 
 /** A part of the sequence that is played, at once or again and again. */
 interface Playback {
@@ -97,7 +97,7 @@ export class Played {
       midFlight !== "starts-over" &&
       midFlight !== "waits"
     )
-      return { sendings: [], goesOn: true };
+      return { sendings: [], continues: true };
     const turns = isUnderWay && forwards !== wasForwards && midFlight !== "starts-over";
     const from = turns ? playedTime(current, time) : forwards ? start : end;
     const to = forwards ? end : start;
@@ -131,20 +131,20 @@ export class Played {
   private show(playback: Playback): Plan {
     const { motion } = this;
     const inside = playback.key === "" ? undefined : itemsIn(motion.study, playback.key);
-    const sendings = motion.driven.flatMap(({ figureIndex, channel, layers }): Sending[] => {
+    const sendings = motion.driven.flatMap(({ figureIndex, channel, layers }): ChannelTarget[] => {
       if (inside && !layers.some(({ tween }) => inside.has(tween.id))) return [];
       const driven = this.channel(motion.study.figures[figureIndex]?.id ?? "", channel.id);
       if (!driven) return [];
       return [{ driven, goal: playedGoal(motion, figureIndex, channel.id, playback) }];
     });
-    return { sendings, begins: (answers) => this.begin(playback, answers) };
+    return { sendings, onStart: (answers) => this.begin(playback, answers) };
   }
 
   /** Takes a part as the one that is played from now on, with its cues. */
   private begin(playback: Playback, answers: Answers): void {
     const { begin, key, from, to } = playback;
     this.playbacks.set(key, playback);
-    const until = to >= from ? to + HAIR : to - HAIR;
+    const until = to >= from ? to + END_TOLERANCE : to - END_TOLERANCE;
     const { study } = this.motion;
     const inside = key === "" ? undefined : itemsIn(study, key);
     for (const { time, cue } of this.motion.events(from, until)) {

@@ -7,9 +7,9 @@ import { slotOwner } from "./readings.ts";
 /** How far apart values are looked at, ms. */
 const STEP = 4;
 /** How far before a jump its left side is looked at, ms. */
-const HAIR = 1e-4;
+const MS_GAP = 1e-4;
 /** The most times the stretch between two looks is halved. */
-const DEEPEST = 9;
+const MOST_HALVINGS = 9;
 /** Colors are looked at this often, ms. */
 const COLOR_STEP = 20;
 
@@ -92,7 +92,7 @@ function numberKeys(live: Live, slot: number, duration: number, room: number): P
     // Just before the edge: from it on the next piece holds.
     const pointAt = (time: number): FitPoint => ({
       time,
-      value: valueAt(time === to ? Math.max(to - HAIR, from) : time),
+      value: valueAt(time === to ? Math.max(to - MS_GAP, from) : time),
     });
     const points: FitPoint[] = [pointAt(from)];
     for (let k = 1; k <= count; k++)
@@ -100,7 +100,7 @@ function numberKeys(live: Live, slot: number, duration: number, room: number): P
     function refined(a: FitPoint, b: FitPoint, depth: number): void {
       const middle = pointAt((a.time + b.time) / 2);
       // What is played may jump and bend anywhere.
-      if (depth < DEEPEST && Math.abs(middle.value - (a.value + b.value) / 2) > room * 0.1) {
+      if (depth < MOST_HALVINGS && Math.abs(middle.value - (a.value + b.value) / 2) > room * 0.1) {
         refined(a, middle, depth + 1);
         refined(middle, b, depth + 1);
       } else points.push(b);
@@ -149,7 +149,7 @@ function colorKeys(live: Live, slot: number, duration: number): Plain[] {
     const count = Math.max(Math.ceil((to - from) / COLOR_STEP), 1);
     for (let k = 0; k <= count; k++) {
       const time = from + ((to - from) * k) / count;
-      const value = printShownColor(live.at(k === count ? to - HAIR : time, out), slot);
+      const value = printShownColor(live.at(k === count ? to - MS_GAP : time, out), slot);
       keys.push({ time, value });
     }
   });

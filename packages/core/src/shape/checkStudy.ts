@@ -1,5 +1,5 @@
 import { checkCurve, checkNumber } from "../curve/index.ts";
-import { circleText, type Fault, FaultList, shortValue } from "../fault/index.ts";
+import { cycleText, type Fault, FaultList, shortValue } from "../fault/index.ts";
 import type {
   ChannelId,
   Follower,
@@ -140,7 +140,7 @@ function tetherLoop(names: readonly string[], path: string): Fault {
   return {
     code: "tether-loop",
     path: `${path}.tether`,
-    message: `Found a circle of tethers: ${circleText(names.map((name) => `“${name}”`))}.`,
+    message: `Found a circle of tethers: ${cycleText(names.map((name) => `“${name}”`))}.`,
     cure: "Tether one of them to the study's start.",
   };
 }
@@ -149,7 +149,7 @@ function parentLoop(circle: readonly string[], indexOf: ReadonlyMap<string, numb
   return {
     code: "parent-loop",
     path: `figures[${indexOf.get(circle[0] as string)}].parent`,
-    message: `Found a circle of parents: ${circleText(circle)}.`,
+    message: `Found a circle of parents: ${cycleText(circle)}.`,
     cure: "Let one of them stand in the scene (parent null).",
   };
 }
@@ -162,7 +162,7 @@ function followerLoop(
   return {
     code: "follower-loop",
     path: `followers[${indexOf.get(circle[0] as string)}].source`,
-    message: `Found a circle of followers: ${circleText(circle.map(wordsOf))}.`,
+    message: `Found a circle of followers: ${cycleText(circle.map(wordsOf))}.`,
     cure: "Let one of them follow something else.",
   };
 }

@@ -1,7 +1,7 @@
 import type { SequenceItem, Tween } from "../study/index.ts";
 import { isBuiltAlike, sameFreezes } from "./alike.ts";
 import { type Dependents, findDependents } from "./dependents.ts";
-import type { Level, Placed, PlacedSource, TimelineSource } from "./placed.ts";
+import type { Level, Placed, Placer, TimelineSource } from "./placed.ts";
 import { FREEZES, KINDS, keyTime, LENGTH, Quantities, START } from "./quantities.ts";
 import { SequenceTree } from "./sequenceTree.ts";
 
@@ -20,7 +20,7 @@ const KNOWN = 2;
  * state of the same sequence and evaluates again only what depends on what changed, in topological order, and stops
  * where a quantity came out as it was.
  */
-export class Graph implements PlacedSource {
+export class Graph implements Placer {
   readonly size: number;
   /** Ids of the items of the last cycle that was found, in order. */
   #cycle: readonly string[] = [];

@@ -40,8 +40,8 @@ export interface Placed {
 /** The part of a study that decides when its items play. */
 export type TimelineSource = Pick<Study, "sequence" | "markers" | "figures" | "curves" | "scene">;
 
-/** Items that are placed, or that can be when they are asked for. */
-export interface PlacedSource {
+/** Placed items, computed on demand. */
+export interface Placer {
   readonly size: number;
   readonly root: Level;
   readonly loop: readonly string[];

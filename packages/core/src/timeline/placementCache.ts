@@ -1,6 +1,6 @@
 import { Graph } from "./graph.ts";
 import { PagedList } from "./pagedList.ts";
-import type { Level, Placed, PlacedSource, TimelineSource } from "./placed.ts";
+import type { Level, Placed, Placer, TimelineSource } from "./placed.ts";
 import { type Placements, placementsOf } from "./placements.ts";
 
 /** What placing another state of a study came to. */
@@ -58,7 +58,7 @@ function resultOf(
 }
 
 /** What a graph has placed, as it was at one time. */
-class Snapshot implements PlacedSource {
+class Snapshot implements Placer {
   readonly root: Level;
   readonly loop: readonly string[];
   readonly placements: Placements;

@@ -4,7 +4,7 @@ import {
   type Level,
   linksInto,
   type Placed,
-  type PlacedSource,
+  type Placer,
   type TimelineSource,
 } from "./placed.ts";
 import { outerTime, type TimeLink, withinTime } from "./timing.ts";
@@ -53,14 +53,14 @@ export function placeItems(study: TimelineSource): Placements {
 }
 
 /** The questions of `Placements`, answered from placed items. */
-export function placementsOf(source: PlacedSource): Placements {
+export function placementsOf(source: Placer): Placements {
   return new SourcePlacements(source);
 }
 
 class SourcePlacements implements Placements {
   readonly byId: PlacedItems;
 
-  constructor(private readonly source: PlacedSource) {
+  constructor(private readonly source: Placer) {
     this.byId = new Items(source);
     // These are often taken out of the object by name.
     this.membersOf = this.membersOf.bind(this);
@@ -108,7 +108,7 @@ class SourcePlacements implements Placements {
 }
 
 class Items implements PlacedItems {
-  constructor(private readonly source: PlacedSource) {}
+  constructor(private readonly source: Placer) {}
 
   get size(): number {
     return this.source.size;

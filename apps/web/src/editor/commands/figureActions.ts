@@ -18,7 +18,7 @@ import { boundsNow } from "../session/bounds.ts";
 import { freeName } from "../session/freeName.ts";
 import { siblings } from "../session/selection.ts";
 import { copyMotion } from "./copyKeys.ts";
-import { copyAs } from "./copyPiece.ts";
+import { copyAs } from "./copyPart.ts";
 import { giveMotion } from "./pasteKeys.ts";
 
 /** Puts figures of one parent in a new group around them. */

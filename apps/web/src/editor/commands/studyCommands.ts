@@ -109,7 +109,7 @@ export const STUDY_COMMANDS: readonly Command[] = [
       keys: form === "css" ? ["mod+shift+c"] : [],
       shownKeys: form === "css" ? `${MOD} Shift C` : "",
       why: (bench) => (hasBlocks(bench) || bench.selection.figure !== null ? undefined : NO_FIGURE),
-      run: (bench) => void import("./copyPiece.ts").then((made) => made.copyPiece(bench, form)),
+      run: (bench) => void import("./copyPart.ts").then((made) => made.copyPart(bench, form)),
     }),
   ),
   {

@@ -35,7 +35,7 @@ import { removeItems } from "../sequence/removeItems.ts";
 export const JOIN_TOLERANCE = 0.5;
 
 /** The most times an interval is halved where one piece does not follow closely enough. */
-const DEEPEST = 7;
+const MOST_HALVINGS = 7;
 /** The number of times compared in an interval. */
 const LOOKS = 40;
 
@@ -269,7 +269,7 @@ function fitStretch(stretch: Stretch, depth: number): Pair[] {
     worst = Math.max(worst, Math.hypot(there.x - here.x, there.y - here.y));
   }
   // A part of the tolerance is kept for what lies between the compared times.
-  if (worst > JOIN_TOLERANCE * 0.6 && depth < DEEPEST) {
+  if (worst > JOIN_TOLERANCE * 0.6 && depth < MOST_HALVINGS) {
     const middle = from + width / 2;
     return [
       ...fitStretch({ ...stretch, to: middle }, depth + 1),

@@ -47,7 +47,7 @@ export interface Sheet {
 }
 
 /** Nothing that people write stands in so many brackets; what is deeper would use up a reader's stack. */
-const DEEPEST = 200;
+const DEEPEST_NESTING = 200;
 /** A text with more faults is no CSS. Each costs the parser a walk over the whole text. */
 const MOST_FAULTS = 1000;
 
@@ -69,7 +69,7 @@ function tooDeepAt(css: string): number | undefined {
   tokenize(css, (type, start) => {
     if (OPENING.includes(type)) depth++;
     else if (CLOSING.includes(type)) depth = Math.max(depth - 1, 0);
-    if (depth > DEEPEST) place ??= start;
+    if (depth > DEEPEST_NESTING) place ??= start;
   });
   return place;
 }
@@ -82,7 +82,10 @@ function treeOf(css: string, unread: Unread[], offsetLine: number): CssNode | un
     unread.push({ place: `line ${line + offsetLine}`, what: what(line), why });
   const deep = tooDeepAt(css);
   if (deep !== undefined) {
-    refuse(css.slice(0, deep).split("\n").length, `it stands in more than ${DEEPEST} brackets`);
+    refuse(
+      css.slice(0, deep).split("\n").length,
+      `it stands in more than ${DEEPEST_NESTING} brackets`,
+    );
     return undefined;
   }
   let faults = 0;

@@ -17,11 +17,11 @@ export interface Bakeable {
 }
 
 /** Times closer than this are not resolved on any screen, ms. */
-const HAIR = 1e-4;
+const MS_GAP = 1e-4;
 /** Intervals longer than this are always divided further, ms. */
-const COARSE = 24;
+const LONGEST_INTERVAL = 24;
 /** The most times an interval is halved. */
-const DEEPEST = 12;
+const MOST_HALVINGS = 12;
 
 /**
  * Samples values between two times of the study: parts between jumps, each so close that straight pieces between its
@@ -46,21 +46,21 @@ export function sample(
     const middle = at((a.time + b.time) / 2);
     const quarter = at((a.time * 3 + b.time) / 4);
     const bent = Math.max(away(a, b, middle, tolerances), away(a, b, quarter, tolerances)) > 0.25;
-    if (depth < DEEPEST && bent) {
+    if (depth < MOST_HALVINGS && bent) {
       fill(a, middle, depth + 1);
       fill(middle, b, depth + 1);
     } else stops.push(b);
   };
-  const grid = new Set<number>(marks.filter((time) => time > from + HAIR && time < to - HAIR));
-  const steps = Math.max(Math.ceil((to - from) / COARSE), 1);
+  const grid = new Set<number>(marks.filter((time) => time > from + MS_GAP && time < to - MS_GAP));
+  const steps = Math.max(Math.ceil((to - from) / LONGEST_INTERVAL), 1);
   for (let i = 1; i < steps; i++) grid.add(from + ((to - from) * i) / steps);
   grid.add(to);
   let last = at(from);
   stops.push(last);
   const parts: BakedStop[][] = [];
   for (const time of [...grid].sort((a, b) => a - b)) {
-    if (time - last.time < 2 * HAIR && time !== to) continue;
-    const before = { ...at(time - HAIR), time };
+    if (time - last.time < 2 * MS_GAP && time !== to) continue;
+    const before = { ...at(time - MS_GAP), time };
     fill(last, before, 0);
     last = at(time);
     if (!differ(before, last)) continue;

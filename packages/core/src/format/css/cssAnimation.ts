@@ -24,7 +24,7 @@ export interface CssAnimation {
 /**
  * The distance by which the earlier of two keys of one time is moved back, in %: CSS allows one keyframe per offset.
  */
-export const HAIR = 0.0001;
+export const PLACE_GAP = 0.0001;
 
 /** A keyframe: its offset, in %, the value it sets, and the timing to the next one where it is not the animation's. */
 export interface CssFrame {
@@ -40,7 +40,7 @@ export interface CssFrame {
 export function heldAtEnd(frames: readonly CssFrame[], jumpsAtEnd: boolean): readonly CssFrame[] {
   const last = frames.at(-1);
   if (!jumpsAtEnd || !last || frames.length < 2) return frames;
-  return [...frames.slice(0, -1), { place: last.place - HAIR, value: last.value }, last];
+  return [...frames.slice(0, -1), { place: last.place - PLACE_GAP, value: last.value }, last];
 }
 
 /** The smallest step between two offsets, in %: the resolution of a rounded number. */
@@ -67,7 +67,7 @@ export interface CssRegistered {
 }
 
 /** The CSS of one property of a figure. */
-export interface Written {
+export interface PropertyCss {
   readonly declarations: readonly string[];
   readonly registered: readonly CssRegistered[];
   readonly animations: readonly CssAnimation[];

@@ -5,7 +5,13 @@ import { type ChannelId, channelOf, clampShown } from "../../study/index.ts";
 import type { Iterations } from "../../timeline/index.ts";
 import { roundTo } from "../../value/index.ts";
 import { type BakedStop, marksOf, sample, thinned } from "./bake.ts";
-import { type CssAnimation, type CssFrame, combine, HAIR, type Written } from "./cssAnimation.ts";
+import {
+  type CssAnimation,
+  type CssFrame,
+  combine,
+  PLACE_GAP,
+  type PropertyCss,
+} from "./cssAnimation.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { type CssProperty, type CssScene, toleranceOf } from "./cssProperties.ts";
 import { isShaken, shakeLoops, shakeMarks, turnsShaken } from "./shaken.ts";
@@ -63,7 +69,7 @@ export function baked(
   scene: CssScene & { readonly still: Motion },
   /** Whose values they are: another motion at the same times, such as the calm one. */
   shown = motion,
-): Written {
+): PropertyCss {
   // A browser that should add to a rotation that is under way adds to something else: it is sampled with its shakes. So is
   // one `transform` with all of them, about whose own middle a rotation beside it would not be.
   const isShown = (id: ChannelId) =>
@@ -183,7 +189,7 @@ function framesOf(
     const place = ((time - from) / (to - from)) * 100;
     const jumps = stops[i + 1]?.time === time;
     return {
-      place: jumps ? place - HAIR : roundTo(place, 4),
+      place: jumps ? place - PLACE_GAP : roundTo(place, 4),
       value: write(values),
     };
   });

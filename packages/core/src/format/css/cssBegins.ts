@@ -73,22 +73,23 @@ export function selectorsOf(
 /** The selector of an element while its motion runs. */
 export function playingSelector(selector: string, { when, on }: CssBegin): string {
   const state = STATES[when];
-  return state ? `${around(on)}${state} ${whole(selector)}` : selector;
+  return state ? `${sceneSelector(on)}${state} ${asCompound(selector)}` : selector;
 }
 
 /** The selector of an element before its motion runs; for motions that wait for a state. */
 export function waitingSelector(selector: string, { when, on }: CssBegin): string {
-  return `${around(on)}:not(${STATES[when]}) ${whole(selector)}`;
+  return `${sceneSelector(on)}:not(${STATES[when]}) ${asCompound(selector)}`;
 }
 
 /** A selector as one thing, so that another can be put in front of it or behind. */
-export const whole = (selector: string) => (selector.includes(",") ? `:is(${selector})` : selector);
+export const asCompound = (selector: string) =>
+  selector.includes(",") ? `:is(${selector})` : selector;
 /** The element around all; where the text is no selector, the usual one. */
-export const around = (on: string) => whole(isSelector(on) ? on.trim() : ON_LOAD.on);
+export const sceneSelector = (on: string) => asCompound(isSelector(on) ? on.trim() : ON_LOAD.on);
 
 /** A script that gives an element its class once it comes into view. */
 export function viewScript({ on }: CssBegin): string {
-  const selector = JSON.stringify(around(on)).replace(/</g, "\\u003c");
+  const selector = JSON.stringify(sceneSelector(on)).replace(/</g, "\\u003c");
   return `for (const scene of document.querySelectorAll(${selector}))
   new IntersectionObserver(([entry], observer) => {
     if (!entry.isIntersecting) return;

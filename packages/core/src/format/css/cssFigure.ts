@@ -13,9 +13,9 @@ import {
   type CssFrame,
   type CssRegistered,
   combine,
-  HAIR,
   heldAtEnd,
-  type Written,
+  PLACE_GAP,
+  type PropertyCss,
 } from "./cssAnimation.ts";
 import { baked, needsBaking, simpleIterations } from "./cssBaked.ts";
 import { cssNumber } from "./cssNumber.ts";
@@ -72,7 +72,7 @@ export function propertyCss(
   property: CssProperty,
   name: string,
   scene: CssContext,
-): Written {
+): PropertyCss {
   const index = motion.figureIndex(figure.id);
   const channels = property.channels.map((id) => ({
     id,
@@ -102,7 +102,7 @@ function writtenAs(
   channels: readonly CssChannel[],
   name: string,
   scene: CssContext,
-): Written {
+): PropertyCss {
   if (property.property === "visibility") {
     const seen = seenOverTime(motion, index);
     const isSeen = clampShown(channelOf("visible"), scene.still.valueAt(index, "visible", 0));
@@ -191,7 +191,7 @@ function asOneProperty(
   figure: number,
   name: string,
   scene: CssContext,
-): Written {
+): PropertyCss {
   const write = (values: readonly (number | string)[], isDeclared = false) =>
     combine(
       property,
@@ -248,7 +248,7 @@ function asCustomProperties(
   figure: number,
   name: string,
   scene: CssContext,
-): Written {
+): PropertyCss {
   const declarations: string[] = [];
   const registered: CssRegistered[] = [];
   const animations: CssAnimation[] = [];
@@ -330,7 +330,7 @@ function animation(
     if (shape === common) commonTolerance = Math.min(commonTolerance, toleranceOf(key));
     const isDefault = common ? shape === common : shape.kind === "linear";
     const timing = isDefault ? {} : { timing: curves.write(shape, toleranceOf(key)) };
-    frames.push({ place: sameAfter ? place - HAIR : place, value: valueAt(key), ...timing });
+    frames.push({ place: sameAfter ? place - PLACE_GAP : place, value: valueAt(key), ...timing });
   }
   if (iterations && (times[last] as number) < iterations.length)
     frames.push({ place: 100, value: valueAt(last) });

@@ -2,7 +2,7 @@ import { isBackShown, loopsOf, type Motion } from "../../motion/index.ts";
 import type { ChannelId } from "../../study/index.ts";
 import type { HandoffNames } from "../names.ts";
 import { marksOf, sample, thinned } from "./bake.ts";
-import { type CssAnimation, HAIR, heldAtEnd } from "./cssAnimation.ts";
+import { type CssAnimation, heldAtEnd, PLACE_GAP } from "./cssAnimation.ts";
 import { type Round, roundsOf, runOf } from "./cssBaked.ts";
 
 /** Whether something is seen from a time on, ms of the study. */
@@ -97,7 +97,7 @@ export function seenAnimations(
           const place = ((time - round.from) / (round.to - round.from)) * 100;
           const jumps = stops[i + 1]?.time === time;
           // Not "inherit": browsers keep in an animation what was inherited when it was computed last.
-          return { place: jumps ? place - HAIR : place, value: seen ? "visible" : "hidden" };
+          return { place: jumps ? place - PLACE_GAP : place, value: seen ? "visible" : "hidden" };
         }),
         stops.at(-1)?.seen !== stops.at(-2)?.seen && stops.at(-1)?.time !== stops.at(-2)?.time,
       ),

@@ -11,7 +11,7 @@ import { cssComment } from "../escape.ts";
 import { handoffNames } from "../names.ts";
 import { marksOf, sample } from "./bake.ts";
 import { linearAlong } from "./cssBaked.ts";
-import { around, STATES as BEGIN_STATES, selectorsOf, whole } from "./cssBegins.ts";
+import { asCompound, STATES as BEGIN_STATES, sceneSelector, selectorsOf } from "./cssBegins.ts";
 import type { CssReduced } from "./cssChoices.ts";
 import { faceChanges } from "./cssFaces.ts";
 import { cssNumber } from "./cssNumber.ts";
@@ -21,12 +21,12 @@ import { CssCurves } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
 import { propertyTexts } from "./poseCss.ts";
 
-/** What has figures go from the one pose to the other. */
-export const TRANSITION_WAYS = ["hover", "press", "focus", "class"] as const;
-export type TransitionWay = (typeof TRANSITION_WAYS)[number];
+/** What starts the transition. */
+export const TRANSITION_TRIGGERS = ["hover", "press", "focus", "class"] as const;
+export type TransitionTrigger = (typeof TRANSITION_TRIGGERS)[number];
 
 export interface TransitionOptions {
-  readonly when: TransitionWay;
+  readonly when: TransitionTrigger;
   /** Selector of the element around all figures. */
   readonly on: string;
   readonly figures?: ReadonlySet<string> | undefined;
@@ -89,7 +89,7 @@ export function transitionCss(
   const toleranceOf = figureTolerances(motion, share);
   const lost: string[] = [];
   const ways: Record<string, readonly TransitionOf[]> = {};
-  const state = `${around(on)}${when === "focus" ? ":focus-within" : BEGIN_STATES[when]}`;
+  const state = `${sceneSelector(on)}${when === "focus" ? ":focus-within" : BEGIN_STATES[when]}`;
   const changed: Changed[] = [];
   const blocks = study.figures.flatMap((figure, i) => {
     if (figures && !figures.has(figure.id)) return [];
@@ -134,7 +134,7 @@ function reducedBlocks(
               .join(", ");
           return way === "rest"
             ? block(
-                `${state} ${whole(selector)}`,
+                `${state} ${asCompound(selector)}`,
                 changes.map(({ property, before }) => `${property}: ${before};`),
               )
             : block(selector, [
@@ -154,7 +154,7 @@ function ruleBlocks(
   still: readonly string[],
   changes: readonly Change[],
 ): string[] {
-  const inside = whole(selector);
+  const inside = asCompound(selector);
   const first = changes.map(({ property, before }) => `${property}: ${before};`);
   const timings = changes.map(
     ({ property, duration, timing, delay }) =>
@@ -230,7 +230,7 @@ function changesOf(
       : [];
     if (apart.length < 2 || apart.some((each) => each === "bent")) {
       lost.push(named);
-      changes.push({ ...change, ...roughWay(motion, index, channels) });
+      changes.push({ ...change, ...roughTiming(motion, index, channels) });
       continue;
     }
     // Each channel has a way of its own: they run as registered properties.
@@ -267,7 +267,7 @@ function isDriven(motion: Motion, index: number, id: ChannelId): boolean {
   );
 }
 
-type Way = Pick<Change, "duration" | "delay" | "timing">;
+type ChangeTiming = Pick<Change, "duration" | "delay" | "timing">;
 
 /** When and how channels go together from their first values to their last: "bent" where they leave the line between. */
 function wayOf(
@@ -277,7 +277,7 @@ function wayOf(
   tolerance: number,
   curves: CssCurves,
   [first, last]: readonly [Float64Array, Float64Array],
-): Way | "bent" | "still" {
+): ChangeTiming | "bent" | "still" {
   const exact = oneSpan(motion, index, channels, tolerance, curves);
   if (exact) return exact;
   const isColor = channels[0] === "color";
@@ -337,7 +337,7 @@ function oneSpan(
   channels: readonly ChannelId[],
   tolerance: number,
   curves: CssCurves,
-): Way | undefined {
+): ChangeTiming | undefined {
   if (motion.shakes.length > 0 || channels.length !== 1) return undefined;
   const [id = "x"] = channels;
   const [layer, ...others] = motion.drivenAt(index, id)?.layers ?? [];
@@ -356,7 +356,7 @@ function oneSpan(
 }
 
 /** From the first change to the last, evenly: where no transition has the way that was made. */
-function roughWay(motion: Motion, index: number, channels: readonly ChannelId[]): Way {
+function roughTiming(motion: Motion, index: number, channels: readonly ChannelId[]): ChangeTiming {
   const layers = channels.flatMap((id) => motion.drivenAt(index, id)?.layers ?? []);
   const delay = Math.min(...layers.map(({ start }) => start), motion.duration);
   return { delay, duration: motion.duration - delay, timing: "ease-in-out" };
@@ -375,7 +375,7 @@ function faceBlocks(
   const { back, times } = faceChanges(motion, index);
   const ends = times.length % 2 === 1 ? !back : back;
   const word = (shown: boolean) => (shown ? "inherit" : "hidden");
-  const inside = whole(selector);
+  const inside = asCompound(selector);
   return (["front", "back"] as const).flatMap((side) => {
     const own = `${inside} > .${side}`;
     const changes = ends !== back;

@@ -5,7 +5,7 @@ import { cssNumber } from "../css/cssNumber.ts";
 import { jsLineComment, jsLiteral } from "../escape.ts";
 
 /** Added to the end of the search, so that a cue exactly at the end is included, ms. */
-const HAIR = 1e-3;
+const MS_GAP = 1e-3;
 
 /**
  * The cues of a study as a JavaScript module. `playCues(target)` dispatches a `CustomEvent` "cue" on the target at
@@ -22,8 +22,8 @@ export function cuesJs(study: Study): string {
       name: cue.name,
       ...(cue.sound ? { sound: cue.sound, volume: cue.volume ?? 1 } : {}),
     }));
-  const once = list(Number.NEGATIVE_INFINITY, duration + HAIR);
-  const again = loop.length > 0 ? list(duration + HAIR, duration + HAIR + loop.length) : [];
+  const once = list(Number.NEGATIVE_INFINITY, duration + MS_GAP);
+  const again = loop.length > 0 ? list(duration + MS_GAP, duration + MS_GAP + loop.length) : [];
   const used = [...new Set([...once, ...again].flatMap(({ sound }) => (sound ? [sound] : [])))];
   const sounds = Object.fromEntries(used.map((sound) => [sound, voicesOf(sound)]));
   return `// Cues of “${jsLineComment(study.name)}”. Start it together with the animation:

@@ -1,7 +1,8 @@
 import { answers } from "../live/answers.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
 
-const TRIAL = "trial";
+/** The take that presses, moves and scrolls everything once; made up, not recorded. */
+const EVERYTHING_ONCE = "trial";
 
 /** Poses, responses and levers as a module that answers on a page. */
 export const liveFormat: HandoffFormat = {
@@ -24,10 +25,10 @@ export const liveFormat: HandoffFormat = {
       type: "choice",
       id: "take",
       label: "Proven by the take",
-      choices: [{ value: TRIAL, text: "everything once" }],
+      choices: [{ value: EVERYTHING_ONCE, text: "everything once" }],
       more: ({ live }) => live?.takes.map(({ id, name }) => ({ value: id, text: name })) ?? [],
-      initial: TRIAL,
-      initialOf: ({ live }) => live?.takes[0]?.id ?? TRIAL,
+      initial: EVERYTHING_ONCE,
+      initialOf: ({ live }) => live?.takes[0]?.id ?? EVERYTHING_ONCE,
     },
   ],
   extension: ({ file }) => (file === "page" ? "html" : "js"),

@@ -2,14 +2,14 @@ import type { Study } from "../../study/index.ts";
 import { handoffContext } from "../context.ts";
 import type { CssHandoff } from "../css/css.ts";
 import { type CssAnimation, placesOf } from "../css/cssAnimation.ts";
-import { around, type CssBegin, ON_LOAD, PLAYING } from "../css/cssBegins.ts";
+import { type CssBegin, ON_LOAD, PLAYING, sceneSelector } from "../css/cssBegins.ts";
 import type { CssReduced } from "../css/cssChoices.ts";
 import { cssNumber } from "../css/cssNumber.ts";
 import { HELD_AFTER, isFade } from "../css/cssReduced.ts";
 import { jsLineComment, jsLiteral } from "../escape.ts";
 
 /** Added to the end of the search, so that a cue exactly at the end is included, ms. */
-const HAIR = 1e-3;
+const MS_GAP = 1e-3;
 
 /** Properties as scripts name them: `border-radius` is `borderRadius`, custom ones are what they are. */
 const scriptName = (property: string) =>
@@ -88,7 +88,7 @@ export function moduleText(
     rule.registered.map(({ name, syntax, initial }) => jsLiteral([name, syntax, initial])),
   );
   const cues = motion
-    .events(Number.NEGATIVE_INFINITY, motion.duration + HAIR)
+    .events(Number.NEGATIVE_INFINITY, motion.duration + MS_GAP)
     .map(({ time, cue }) => jsLiteral([Number(cssNumber(Math.max(time, 0))), cue.name]));
   const list = (items: readonly string[]) =>
     items.length === 0 ? "[]" : `[\n  ${items.join(",\n  ")},\n]`;
@@ -100,7 +100,7 @@ export function moduleText(
 /** @typedef {[offset: number, value: string, easing?: number][]} Frames */
 /** @typedef {[property: string, duration: number, delay: number, fill: FillMode, iterations: number | null, direction: PlaybackDirection, frames: Frames, added?: 0 | 1${more}]} Part */
 
-/** Of what begins with the study to the end of what ends, ms. */
+/** From the study's start to the last end, ms. */
 export const duration = ${cssNumber(motion.duration)};
 /** @type {string[]} */
 const easings = ${list(easings.map((text) => jsLiteral(text)))};
@@ -254,7 +254,7 @@ const STILL = `  if (calm) {
   }
 `;
 
-const SCENE_OF = ({ on }: CssBegin) => `document.querySelector(${jsLiteral(around(on))})`;
+const SCENE_OF = ({ on }: CssBegin) => `document.querySelector(${jsLiteral(sceneSelector(on))})`;
 
 /** When a motion begins, in words, and as a script with a scene, its player, a signal that ends it, and `hold`. */
 const BEGINNINGS: Readonly<

@@ -22,8 +22,8 @@ export function initialSettings(format: HandoffFormat, study: Study): HandoffSet
 }
 
 /**
- * Settings from texts, such as those of a command line or of an earlier version. What is not said is as it is
- * initially; what cannot be is a fault, whose path is the option.
+ * Settings from texts, such as those of a command line or of an earlier version. Missing settings keep
+ * their defaults; invalid ones are faults, whose path is the option.
  */
 export function readHandoffSettings(
   format: HandoffFormat,

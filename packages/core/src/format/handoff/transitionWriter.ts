@@ -1,12 +1,17 @@
 import { compileCurve, parseCurve } from "../../curve/index.ts";
-import { finiteSlopes, jumpWithoutSpeed, posesOf, type TransitionWay } from "../../live/index.ts";
+import {
+  finiteSlopes,
+  jumpWithoutSpeed,
+  posesOf,
+  type TransitionTiming,
+} from "../../live/index.ts";
 import type { ChannelId } from "../../study/index.ts";
 import { handoffContext } from "../context.ts";
 import { ON_LOAD, PLAYING } from "../css/cssBegins.ts";
 import { WITHIN } from "../css/cssChoices.ts";
 import { cssNumber } from "../css/cssNumber.ts";
 import {
-  TRANSITION_WAYS,
+  TRANSITION_TRIGGERS,
   type TransitionOf,
   type TransitionOptions,
   transitionCss,
@@ -20,7 +25,7 @@ const optionsOf = (
   { when, on, within, reduced }: HandoffSettings,
   { figures, selectors }: HandoffParts = {},
 ): TransitionOptions => ({
-  when: TRANSITION_WAYS.find((each) => each === when) ?? "hover",
+  when: TRANSITION_TRIGGERS.find((each) => each === when) ?? "hover",
   on: String(on ?? ON_LOAD.on),
   share: Number(within ?? WITHIN) / WITHIN,
   reduced: reducedOf({ reduced: reduced ?? "end" }),
@@ -28,10 +33,10 @@ const optionsOf = (
 });
 
 /** How a channel goes in CSS: by what is written, which for a spring is a line of straight pieces. */
-export function wayIn(
+export function timingOfChannel(
   ways: readonly TransitionOf[],
   channel: ChannelId,
-): TransitionWay | undefined {
+): TransitionTiming | undefined {
   const way = ways.find(({ channels }) => channels.includes(channel));
   const curve = way && parseCurve(way.timing);
   if (!curve?.ok) return undefined;
@@ -57,7 +62,7 @@ export const transitionWriter: HandoffWriter = {
       study === whole
         ? undefined
         : jumpWithoutSpeed(whole, ...ends(whole, settings), (figure, channel) =>
-            wayIn(ways[figure] ?? [], channel),
+            timingOfChannel(ways[figure] ?? [], channel),
           );
     const motion = handoffContext(study).motion;
     const some = lost.slice(0, 3).join(", ");

@@ -180,15 +180,15 @@ function partsOf(
     ),
     ...give(
       "hold",
-      "switchedWay",
+      "switchedDecay",
       channels.some(([, , kind]) => kind === 2),
     ),
     ...give(
       "spring",
-      "springWay",
+      "springDecay",
       responses.some(({ how }) => typeof how.curve !== "number"),
     ),
-    ...give("curve", "curveWay", isCurved),
+    ...give("curve", "curveDecay", isCurved),
     ...give("easing", "easingOf", isCurved),
     ...give(
       "isSeen",

@@ -54,22 +54,22 @@ const FAR = 10_000;
 const OPACITY = channelOf("opacity");
 const CORNER = channelOf("corner");
 
-/** Where is looked within the hair, in shares of it; between them figures go straight. */
-const HAIR = [-1, -0.75, -0.5, -0.25, 0, 0.25, 0.5, 0.75, 1];
+/** Where is looked within the leeway, in shares of it; between them figures go straight. */
+const SHARES = [-1, -0.75, -0.5, -0.25, 0, 0.25, 0.5, 0.75, 1];
 
 /**
  * Compares what a browser shows at a time with a motion, and keeps the worst of it. At a jump a rounding decides which
- * side is seen: `hair` ms to either side count as the time.
+ * side is seen: `leeway` ms to either side count as the time.
  */
 export function compareShown(
   motion: Motion,
   time: number,
   shown: Readonly<Record<string, Shown>>,
   into: ShownDifference,
-  hair = 0,
+  leeway = 0,
 ): void {
-  const shares = hair > 0 ? HAIR : [0];
-  const sides = shares.map((share) => time + share * hair);
+  const shares = leeway > 0 ? SHARES : [0];
+  const sides = shares.map((share) => time + share * leeway);
   const poses = sides.map((side) => motion.at(side, new Float64Array(motion.slotCount)));
   motion.study.figures.forEach((figure, i) => {
     const there = shown[figure.id];
@@ -161,7 +161,7 @@ function cornersOf(motion: Motion, pose: Float64Array, index: number): number[] 
   ];
 }
 
-/** How far a number is from those that it passes within the hair; see `wayAway`. */
+/** How far a number is from those that it passes within the leeway; see `wayAway`. */
 function betweenAway(passed: readonly number[], is: number): number {
   const off = passed.map((from, k) => {
     const to = passed[k + 1] ?? from;
@@ -171,7 +171,7 @@ function betweenAway(passed: readonly number[], is: number): number {
 }
 
 /**
- * How far corners are from the way that they go within the hair, px: a clock that is a thousandth of a ms late is seen
+ * How far corners are from the way that they go within the leeway, px: a clock that is a thousandth of a ms late is seen
  * where something turns once in 13 ms, a thousand px from its pivot.
  */
 function wayAway(ways: readonly (number[] | undefined)[], corners: Shown["corners"]): number {

@@ -98,7 +98,7 @@ class FigureWriter {
       content = (isShown ? drawn(svgArt(figure)) : drawn([boxDrawing()])) + this.inside(figure.id);
     if (hidesOverflow)
       content = this.clipped(this.names.ids(`clip ${index}`, `${name}-clip`), content, index);
-    return this.placed(index, name, content);
+    return this.positionedGroup(index, name, content);
   }
 
   /** What is seen of something through a figure's box. */
@@ -108,7 +108,7 @@ class FigureWriter {
   }
 
   /** What a figure shows, put where it stands, turned and painted. */
-  private placed(index: number, name: string, content: string): string {
+  private positionedGroup(index: number, name: string, content: string): string {
     const pivot = (channels: readonly number[], side: number) => {
       const [pivotX = 0, pivotY = 0, width = 0, height = 0] = channels.slice(side);
       return [(pivotX / 100) * width, (pivotY / 100) * height] as const;

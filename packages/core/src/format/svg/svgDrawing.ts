@@ -88,7 +88,7 @@ interface Stroke {
 }
 
 /** The deepest nesting that is read; the parser's time would grow with its square. */
-const DEEPEST = 500;
+const DEEPEST_NESTING = 500;
 /** The size of the pieces in which text is parsed, so that parsing can stop early. */
 const PIECE = 32_768;
 
@@ -115,10 +115,10 @@ function findStrokes(text: string): Stroke[] {
     },
     { xmlMode: true },
   );
-  const goesOn = () => transforms.length < DEEPEST && strokes.length < MOST_DRAWINGS;
+  const goesOn = () => transforms.length < DEEPEST_NESTING && strokes.length < MOST_DRAWINGS;
   for (let at = 0; at < text.length && goesOn(); at += PIECE)
     parser.write(text.slice(at, at + PIECE));
-  if (transforms.length < DEEPEST) parser.end();
+  if (transforms.length < DEEPEST_NESTING) parser.end();
   return strokes;
 }
 

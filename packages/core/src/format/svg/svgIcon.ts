@@ -11,7 +11,7 @@ export type IconLook = Required<Pick<FigureLook, "box" | "shapes">>;
 const LONGEST = 5_000_000;
 const MOST_SHAPES = 500;
 const LONGEST_PATH = 20_000;
-const DEEPEST = 200;
+const DEEPEST_NESTING = 200;
 const HIDDEN = new Set(["defs", "clippath", "mask", "pattern", "symbol", "marker", "metadata"]);
 
 /** The inherited paint. */
@@ -85,9 +85,9 @@ export function readSvgIcon(text: string): Result<IconLook> {
     },
     { xmlMode: true },
   );
-  for (let at = 0; at < text.length && stack.length < DEEPEST && !isEnough(); at += 32_768)
+  for (let at = 0; at < text.length && stack.length < DEEPEST_NESTING && !isEnough(); at += 32_768)
     parser.write(text.slice(at, at + 32_768));
-  if (stack.length < DEEPEST) parser.end();
+  if (stack.length < DEEPEST_NESTING) parser.end();
   if (shapes.length === 0)
     return bad(
       lost > 0

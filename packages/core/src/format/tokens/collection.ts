@@ -170,10 +170,10 @@ const isGroup = (value: unknown): value is Group =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
 /** The deepest nesting that is read, deeper than any file of tokens that a person wrote. */
-const DEEPEST = 24;
+const DEEPEST_NESTING = 24;
 
 function looksLikeTokens(data: unknown, depth: number): boolean {
-  if (!isGroup(data) || depth > DEEPEST) return false;
+  if (!isGroup(data) || depth > DEEPEST_NESTING) return false;
   return (
     Object.hasOwn(data, "$value") ||
     Object.values(data).some((each) => looksLikeTokens(each, depth + 1))
@@ -194,7 +194,7 @@ function readTokens(root: Group, found: NamedCurve[], faults: FaultList): void {
       }
       return;
     }
-    if (path.length > DEEPEST) {
+    if (path.length > DEEPEST_NESTING) {
       faults.push(fault("too-deep", here, "Groups nest too deep here.", "Make them flatter."));
       return;
     }

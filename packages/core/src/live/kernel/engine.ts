@@ -1,13 +1,13 @@
 import type { LiveEvent, LiveResponse } from "../../study/index.ts";
+import { AT_ONCE } from "./decay.ts";
 import type { LiveLever } from "./liveLever.ts";
 import { planOf } from "./planner.ts";
-import { AT_ONCE } from "./way.ts";
 import {
   type Answers,
   ELSEWHERE,
   type Plan,
   type Pointer,
-  type Sent,
+  type StartedChannel,
   type World,
 } from "./world.ts";
 
@@ -30,7 +30,12 @@ export interface Engine extends Answers {
   /** Set by a part: whether a response waits for what its channels do, or is ignored. */
   waits?: (response: LiveResponse, time: number, pointer: Pointer, plan: Plan) => boolean;
   /** Set by a part: told of a response that began, with what it sent and when all of it arrives. */
-  begun?: (response: LiveResponse, time: number, sent: readonly Sent[], arrives: number) => void;
+  begun?: (
+    response: LiveResponse,
+    time: number,
+    sent: readonly StartedChannel[],
+    arrives: number,
+  ) => void;
   /** Set by a part: told of a lever that goes elsewhere. */
   watches?: (lever: LiveLever, time: number) => void;
 }
@@ -80,14 +85,14 @@ export function createEngine(world: World, parts: readonly Part[]): Engine {
 
   const begin = (response: LiveResponse, time: number, at: Pointer): void => {
     const plan = planOf(world, response, time, at);
-    if (plan.goesOn && plan.sendings.length === 0) return;
+    if (plan.continues && plan.sendings.length === 0) return;
     if (!engine.waits?.(response, time, at, plan)) carryOut(response, time, plan);
   };
 
   const carryOut = (response: LiveResponse, time: number, plan: Plan): void => {
     const { how, midFlight } = response;
-    const way = world.wayOf(how, world.shareOf?.(plan, how, time) ?? 1);
-    const sent: Sent[] = [];
+    const way = world.decayOf(how, world.shareOf?.(plan, how, time) ?? 1);
+    const sent: StartedChannel[] = [];
     let arrives = time;
     for (const { driven, goal, atOnce: isAtOnce, turnsRound, pose } of plan.sendings) {
       const { channel } = driven;
@@ -106,7 +111,7 @@ export function createEngine(world: World, parts: readonly Part[]): Engine {
       arrives = Math.max(arrives, piece.end);
       sent.push({ driven, piece, interrupted, before });
     }
-    plan.begins?.(engine);
+    plan.onStart?.(engine);
     engine.begun?.(response, time, sent, arrives);
   };
 

@@ -1,4 +1,4 @@
-import type { Way } from "./way.ts";
+import type { Decay } from "./decay.ts";
 
 /** Where values go: a place, or something that moves by itself. Times in ms, rates per s. */
 export interface Goal {
@@ -28,7 +28,7 @@ export interface Piece extends Pick<Goal, "value" | "rate"> {
   /** From when on it is exactly at its goal, ms. */
   readonly end: number;
   readonly goal: Goal;
-  readonly way: Way;
+  readonly way: Decay;
   /** The difference from its goal, also when it is not seen any more. */
   fading(t: number, component: number): number;
   /** The values at its beginning. */
@@ -95,7 +95,7 @@ export class LiveChannel {
   begin(
     time: number,
     goal: Goal,
-    way: Way,
+    way: Decay,
     keepsSpeed: boolean,
     from = Array.from({ length: this.count }, (_, c) => this.value(time, c)) as readonly number[],
   ): Piece {

@@ -1,6 +1,6 @@
 import { type Lever, leverStart } from "../../study/index.ts";
+import type { Decay } from "./decay.ts";
 import { LiveChannel, stillGoal } from "./liveChannel.ts";
-import type { Way } from "./way.ts";
 
 /** The share of a lever's range that is no difference. */
 const STEP = 1e-4;
@@ -11,7 +11,7 @@ export class LiveLever {
   /** @param way how it follows */
   constructor(
     readonly lever: Lever,
-    private readonly way: Way,
+    private readonly way: Decay,
   ) {
     const { range } = lever;
     const step = Math.abs(range[1] - range[0]) * STEP;

@@ -1,9 +1,9 @@
 import type { LiveResponse } from "../../study/index.ts";
-import type { Plan, Pointer, Sending, World } from "./world.ts";
+import type { ChannelTarget, Plan, Pointer, World } from "./world.ts";
 
 /** What a response would do: which channels it sends where, before anything is begun. */
 export function planOf(world: World, response: LiveResponse, time: number, pointer: Pointer): Plan {
-  const bySlot = new Map<number, Sending>();
+  const bySlot = new Map<number, ChannelTarget>();
   const parts = response.then.map((then) =>
     world.thens[then.do]?.(world, then, response, time, pointer),
   );
@@ -12,9 +12,9 @@ export function planOf(world: World, response: LiveResponse, time: number, point
     for (const sending of part?.sendings ?? []) bySlot.set(sending.driven.slot, sending);
   return {
     sendings: [...bySlot.values()],
-    goesOn: parts.some((part) => part?.goesOn),
-    begins: (answers) => {
-      for (const part of parts) part?.begins?.(answers);
+    continues: parts.some((part) => part?.continues),
+    onStart: (answers) => {
+      for (const part of parts) part?.onStart?.(answers);
     },
   };
 }

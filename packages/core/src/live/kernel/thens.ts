@@ -1,7 +1,7 @@
 import { type Action, REST_POSE } from "../../study/index.ts";
 import type { AngleRoute } from "../../value/index.ts";
 import { stillGoal } from "./liveChannel.ts";
-import type { Driven, Planner, Sending, World } from "./world.ts";
+import type { ChannelTarget, Driven, Planner, World } from "./world.ts";
 
 type Does<Kind extends Action["do"]> = Extract<Action, { do: Kind }>;
 
@@ -31,7 +31,7 @@ const NEAR = 0.05;
 export const aimAtPointer: Planner = (world, then, { how }, time, pointer) => {
   const { figure, channels } = then as Does<"aim">;
   return {
-    sendings: channels.flatMap((id): Sending[] => {
+    sendings: channels.flatMap((id): ChannelTarget[] => {
       const value = world.aimed?.(time, figure, id, pointer);
       const driven = world.channel?.(figure, id);
       if (value === undefined || !driven) return [];
@@ -55,7 +55,7 @@ function towardsPose(
   pose: string,
   time: number,
   route: AngleRoute | undefined,
-): Sending[] {
+): ChannelTarget[] {
   if (pose !== REST_POSE)
     return world.channelsOfPose(pose).map(({ driven, values }) => ({
       ...{ driven, pose },

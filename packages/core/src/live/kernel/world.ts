@@ -8,9 +8,9 @@ import type {
   Transition,
 } from "../../study/index.ts";
 import type { AngleRoute } from "../../value/index.ts";
+import type { Decay } from "./decay.ts";
 import type { Goal, LiveChannel, Piece } from "./liveChannel.ts";
 import type { LiveLever } from "./liveLever.ts";
-import type { Way } from "./way.ts";
 
 /**
  * What the engine moves, and asks about it. `LiveState` is one made of a study; the module that is handed off has
@@ -37,7 +37,7 @@ export interface World {
   /** What the duration of a response is multiplied with; 1 if absent. */
   shareOf?(plan: Plan, how: Transition, time: number): number;
   /** How values go; the duration is `share` times what it is by itself. */
-  wayOf(how: Transition, share: number): Way;
+  decayOf(how: Transition, share: number): Decay;
   /** A figure with all it stands in, and null for the scene around them. */
   chain(figure: string | null): readonly (string | null)[];
   /** Width and height of the scene, px. */
@@ -52,7 +52,13 @@ export interface World {
 export type Note = {
   (kind: "event", time: number, event: LiveEvent): void;
   (kind: "arrived" | "ignored" | "waits" | "stopped", time: number, response: string): void;
-  (kind: "begun", time: number, response: string, channels: readonly Sent[], arrives: number): void;
+  (
+    kind: "begun",
+    time: number,
+    response: string,
+    channels: readonly StartedChannel[],
+    arrives: number,
+  ): void;
 };
 
 /** Plans what a response does, of one kind. */
@@ -64,7 +70,7 @@ export type Planner = (
   pointer: Pointer,
 ) => Plan;
 
-/** Sent to something that is no pose. */
+/** A target that is no pose. */
 export const ELSEWHERE = "";
 
 /** A channel that is driven live. */
@@ -74,7 +80,7 @@ export interface Driven {
   /** Of an angle: how far it turns to another by a route. */
   readonly turn?: (from: number, to: number, route: AngleRoute) => number;
   /** Of a switch: its way in place of a response's; undefined where it goes on as it is. */
-  readonly hold?: (channel: LiveChannel, goal: Goal, way: Way, time: number) => Way | undefined;
+  readonly hold?: (channel: LiveChannel, goal: Goal, way: Decay, time: number) => Decay | undefined;
   /** What a difference is multiplied with to be a way: px, degrees, or hundredths of what has no unit. */
   readonly scale: number;
   /** The pose it was sent to last, `ELSEWHERE` for anything else, null before the first time. */
@@ -94,7 +100,7 @@ export interface Pointer {
 }
 
 /** Where a response sends a channel. */
-export interface Sending {
+export interface ChannelTarget {
   readonly driven: Driven;
   readonly goal: Goal;
   /** At once, whatever the response's way is. */
@@ -104,8 +110,8 @@ export interface Sending {
   readonly pose?: string;
 }
 
-/** A channel that was sent somewhere, by which piece. */
-export interface Sent {
+/** A channel that was set going to a target, and the piece of motion that takes it there. */
+export interface StartedChannel {
   readonly driven: Driven;
   readonly piece: Piece;
   /** Whether it was on its way to somewhere, and its speed then, per s; of the first component. */
@@ -115,11 +121,11 @@ export interface Sent {
 
 /** What a response is about to do. */
 export interface Plan {
-  readonly sendings: readonly Sending[];
+  readonly sendings: readonly ChannelTarget[];
   /** Called once it is done. */
-  readonly begins?: (answers: Answers) => void;
+  readonly onStart?: (answers: Answers) => void;
   /** A part that is under way and only goes on. */
-  readonly goesOn?: boolean;
+  readonly continues?: boolean;
 }
 
 /** What the parts of the engine and what is played are given of it. */

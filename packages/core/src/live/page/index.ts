@@ -1,5 +1,6 @@
 /** Everything a module may be handed off with: the runtime is built of it, see scripts/liveRuntime.mjs. */
 export { angleDelta } from "../../value/index.ts";
+export { curveDecay, springDecay } from "../kernel/decay.ts";
 export { growing } from "../kernel/growing.ts";
 export { arrivePart } from "../kernel/parts/arriving.ts";
 export { holdPart } from "../kernel/parts/holding.ts";
@@ -10,9 +11,8 @@ export { doublePressPart, pressPart } from "../kernel/parts/pressing.ts";
 export { queuePart } from "../kernel/parts/queue.ts";
 export { repeatPart, startPart } from "../kernel/parts/timed.ts";
 export { watchPart } from "../kernel/parts/watching.ts";
-export { switchedWay } from "../kernel/switched.ts";
+export { switchedDecay } from "../kernel/switched.ts";
 export { aimAtPointer, goBy, goToNext, goToPose, isIn, setPose } from "../kernel/thens.ts";
-export { curveWay, springWay } from "../kernel/way.ts";
 export { easingOf } from "./easing.ts";
 export { focusInput, keyInput, pointerInput, scrollInput, sliderInput } from "./inputs.ts";
 export {

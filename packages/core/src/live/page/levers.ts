@@ -1,15 +1,15 @@
+import { AT_ONCE, type Decay, lagDecay, springDecay } from "../kernel/decay.ts";
 import { followed } from "../kernel/followed.ts";
 import type { LiveChannel } from "../kernel/liveChannel.ts";
 import { LiveLever } from "../kernel/liveLever.ts";
-import { AT_ONCE, lagWay, springWay, type Way } from "../kernel/way.ts";
 import type { World } from "../kernel/world.ts";
 import type { PageLever } from "../pageStudy.ts";
 import { easingOf } from "./easing.ts";
 import type { Page } from "./runLive.ts";
 
-/** The levers of a study, each with the way it follows by. */
-const leversWith =
-  (wayBy: (...numbers: PageLever["way"]) => Way) =>
+/** Makes the levers of a study, each with the decay that it follows with. */
+const leversBy =
+  (wayBy: (...numbers: PageLever["way"]) => Decay) =>
   ({ study, moving, isStill }: Page, world: World): void => {
     world.levers = new Map(
       study.levers.map((lever) => {
@@ -22,16 +22,16 @@ const leversWith =
   };
 
 /** Levers that go at once or with a lag. */
-export const leversWithLag = leversWith((first) => lagWay(first as number));
+export const leversWithLag = leversBy((first) => lagDecay(first as number));
 /** Levers that go at once or by a spring. */
-export const leversWithSpring = leversWith((first, ...more) =>
-  springWay(first as number, ...(more as [number, number])),
+export const leversWithSpring = leversBy((first, ...more) =>
+  springDecay(first as number, ...(more as [number, number])),
 );
 /** Levers of all kinds. */
-export const leversOfAll = leversWith((first, ...more) =>
+export const leversOfAll = leversBy((first, ...more) =>
   more.length > 0
-    ? springWay(first as number, ...(more as [number, number]))
-    : lagWay(first as number),
+    ? springDecay(first as number, ...(more as [number, number]))
+    : lagDecay(first as number),
 );
 
 /** What follows goes where its source and its map say while nothing else drives it. */

@@ -26,7 +26,7 @@ export function channelsOnPage({ study, drive }: Page, world: World): void {
   };
 }
 
-/** Aims figures at the pointer that stand in the scene itself. One that did not leave is aimed at nothing. */
+/** Aims figures at the pointer that stand in the scene itself. A figure that is not on the page has no target. */
 export function aimsInScene(page: Page, world: World): void {
   world.aimed = (time, figure, channel, { x, y }) => {
     const element = page.elements.get(figure);

@@ -1,7 +1,7 @@
 import type { LiveEvent, LiveResponse } from "../../study/index.ts";
+import { AT_ONCE, type curveDecay, type Decay, type springDecay } from "../kernel/decay.ts";
 import { createEngine, type Part } from "../kernel/engine.ts";
 import { LiveChannel, stillGoal } from "../kernel/liveChannel.ts";
-import { AT_ONCE, type curveWay, type springWay, type Way } from "../kernel/way.ts";
 import type { Driven, Note, World } from "../kernel/world.ts";
 import type { PageStudy } from "../pageStudy.ts";
 
@@ -32,8 +32,8 @@ export interface PageParts {
   readonly world: Pick<World, "thens" | "isIn" | "shareOf">;
   readonly turn?: Driven["turn"];
   readonly hold?: Driven["hold"];
-  readonly spring?: typeof springWay;
-  readonly curve?: typeof curveWay;
+  readonly spring?: typeof springDecay;
+  readonly curve?: typeof curveDecay;
   /** The curve with a number, in the study's list. */
   readonly easing?: (study: PageStudy, number: number) => PageEasing;
   /** Whether what has a test is seen: see `PageProperty`. */
@@ -43,7 +43,7 @@ export interface PageParts {
 }
 
 /** A curve and its slope. */
-export type PageEasing = Parameters<typeof curveWay>[0];
+export type PageEasing = Parameters<typeof curveDecay>[0];
 
 /** The page, for what begins with it. */
 export interface Page {
@@ -173,7 +173,7 @@ export function runLive(
     responses: study.responses as unknown as readonly LiveResponse[],
     channelsOfPose: (id) =>
       (study.poses[id] ?? []).map(([slot, ...values]) => ({ driven: page.drive(slot), values })),
-    wayOf({ curve, duration }, share): Way {
+    decayOf({ curve, duration }, share): Decay {
       const way = curve as unknown as PageStudy["responses"][number]["how"]["curve"];
       const length = (duration * share) / 1000;
       if (isStill) return AT_ONCE;

@@ -6,7 +6,7 @@ import { CompiledMotion } from "./compiledMotion.ts";
 import { SharedCurves } from "./curveSource.ts";
 import { FigureTable } from "./figureTable.ts";
 import type { Motion } from "./motion.ts";
-import { compileTween, itemEnd, type Surroundings, type TweenChannels } from "./tweenChannels.ts";
+import { compileTween, itemEnd, type TweenChannels, type TweenContext } from "./tweenChannels.ts";
 
 /** How a study is to be seen. */
 export interface CompileOptions {
@@ -66,7 +66,7 @@ class IncrementalCompiler implements Compiler {
     this.#figures = table;
     const changedCurves = this.#curves.update(study.curves);
     const { placements, placed, changed } = this.#placements.update(study);
-    const around: Surroundings = { figures: table, curves: this.#curves, placements };
+    const around: TweenContext = { figures: table, curves: this.#curves, placements };
     /** Whether what was kept of an item still holds, its place in time aside. */
     const holds = ({ tween, shake }: Node): boolean => {
       if (!changedFigures) return false;
@@ -120,7 +120,7 @@ class IncrementalCompiler implements Compiler {
   /** What an item brings, with what can be taken over from another state of it. */
   #compile(
     placed: Placed,
-    around: Surroundings,
+    around: TweenContext,
     before: Node | undefined,
     changedCurves: ReadonlySet<string>,
   ): Node {

@@ -227,7 +227,7 @@ function sampleShape(part: CoordinateSpan, timing: Curve): Curve {
   const fill = (from: LinearStop, to: LinearStop, depth: number): void => {
     const at = (from.at + to.at) / 2;
     const middle = { at, value: curve.value(at) };
-    if (depth < DEEPEST && Math.abs(middle.value - (from.value + to.value) / 2) > STRAIGHT) {
+    if (depth < MOST_HALVINGS && Math.abs(middle.value - (from.value + to.value) / 2) > STRAIGHT) {
       fill(from, middle, depth + 1);
       fill(middle, to, depth + 1);
     } else stops.push(to);
@@ -243,7 +243,7 @@ function sampleShape(part: CoordinateSpan, timing: Curve): Curve {
 
 /** How far from a straight piece a coordinate may be between samples, and how often a piece is halved for it. */
 const STRAIGHT = 2e-5;
-const DEEPEST = 6;
+const MOST_HALVINGS = 6;
 
 /** The interpolated values; see `CompiledTrack.values`. */
 function alongRoutes(track: Track, raw: Float64Array): Float64Array {

@@ -26,8 +26,8 @@ export interface TweenChannels extends CompiledTracks {
   readonly hasFound: boolean;
 }
 
-/** What a tween needs of the study around it. */
-export interface Surroundings {
+/** The parts of the study that a tween is compiled with. */
+export interface TweenContext {
   readonly figures: FigureTable;
   readonly curves: CurveSource;
   readonly placements: Placements;
@@ -36,7 +36,7 @@ export interface Surroundings {
 /** Compiles what a tween drives; `before` as for `compiledTracks`. */
 export function compileTween(
   placed: Placed,
-  around: Surroundings,
+  around: TweenContext,
   before?: CompiledTracks,
 ): TweenChannels {
   const tween = placed.item as Tween;
@@ -59,7 +59,7 @@ export function compileTween(
 function layersFor(
   placed: Placed,
   tracks: readonly CompiledTrack[],
-  { placements }: Surroundings,
+  { placements }: TweenContext,
 ): (figureId: string, place: number) => readonly Layer[] {
   const tween = placed.item as Tween;
   if (placed.offsets.length === 0 && !hasFreezes(placed)) {
@@ -91,7 +91,7 @@ function hasFreezes({ level }: Placed): boolean {
 
 function spread(
   tween: Tween,
-  { figures }: Surroundings,
+  { figures }: TweenContext,
   layersOf: (figureId: string, place: number) => readonly Layer[],
 ): DrivenChannel[] {
   const channels: DrivenChannel[] = [];

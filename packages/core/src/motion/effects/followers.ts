@@ -30,8 +30,8 @@ export interface TweenedChannels {
   readonly velocity: (slot: number, t: number) => number;
 }
 
-/** How long before a freeze its speed is asked, ms: within it there is none. */
-const JUST_BEFORE = 1e-3;
+/** How long before a freeze a speed is measured, ms: inside of the freeze it is 0. */
+const SPEED_LEAD = 1e-3;
 
 /**
  * Half the width over which the rate of a speed is measured, ms. A power of two, as are the places it is asked at, so
@@ -208,6 +208,6 @@ class ReadyFollower implements CompiledFollower {
   /** While a freeze holds the source its speed is that of just before. */
   private justBefore(time: number): number {
     const isHeld = this.freezes.some(({ at }) => shownThrough(this.freezes, at) === time);
-    return isHeld ? time - JUST_BEFORE : time;
+    return isHeld ? time - SPEED_LEAD : time;
   }
 }

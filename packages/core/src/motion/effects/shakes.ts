@@ -43,7 +43,7 @@ export function noise(seed: number): Noise {
 }
 
 /** What a shake needs of the study around it. */
-interface Surroundings {
+interface ShakeContext {
   readonly figures: { readonly indexOf: (figureId: string) => number };
   readonly curves: CurveSource;
   readonly placements: Placements;
@@ -58,7 +58,7 @@ interface Surroundings {
 export function compileShake(
   shake: Shake,
   placed: Placed,
-  { figures, curves, placements }: Surroundings,
+  { figures, curves, placements }: ShakeContext,
   calm: boolean,
   before?: CompiledShake,
 ): CompiledShake | undefined {

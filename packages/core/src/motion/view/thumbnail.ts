@@ -38,7 +38,7 @@ function firstFigures(study: Study): Set<string> {
   return kept;
 }
 
-/** The sequence for some figures alone. Every item starts when it did, said outright: what it hung on may be gone. */
+/** The sequence for some figures alone. Every item starts when it did, at a time of its own: its anchor may have been removed. */
 function withFigures(
   items: readonly SequenceItem[],
   kept: ReadonlySet<string>,

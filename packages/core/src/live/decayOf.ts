@@ -5,16 +5,16 @@ import {
   isSpring,
   physicsOf,
 } from "../curve/index.ts";
-import { AT_ONCE, curveWay, springWay, type Way } from "./kernel/way.ts";
+import { AT_ONCE, curveDecay, type Decay, springDecay } from "./kernel/decay.ts";
 
 /** The way along a curve: a spring by its physics, any other over a duration in s. */
-export function wayOf(curve: Curve, duration: number): Way {
+export function decayOf(curve: Curve, duration: number): Decay {
   if (isSpring(curve)) {
     // A spring's own velocity is that of a beginning from rest; here the speed is what it was.
     const { stiffness, damping, mass } = physicsOf(curve);
-    return springWay(stiffness, damping, mass);
+    return springDecay(stiffness, damping, mass);
   }
-  return duration > 0 ? curveWay(finiteSlopes(compileCurve(curve)), duration) : AT_ONCE;
+  return duration > 0 ? curveDecay(finiteSlopes(compileCurve(curve)), duration) : AT_ONCE;
 }
 
 /** Where a curve stands upright its speed is infinite: it counts as none, never as no number. */

@@ -4,7 +4,7 @@ import type { CompiledCurve } from "../../curve/index.ts";
  * How a difference from a target fades: from `d` at the beginning to 0. In closed form, so that any time can be asked
  * in any order. Times in s, rates per s.
  */
-export interface Way {
+export interface Decay {
   /**
    * The number that goes with a beginning: what `at` and `rate` take as `k`.
    *
@@ -19,7 +19,7 @@ export interface Way {
 }
 
 /** Holds what was there for a time, then lets go of it: how a switch is turned off. */
-export function heldWay(length: number): Way {
+export function heldDecay(length: number): Decay {
   return {
     begin: () => 0,
     at: (t, d) => (t < length ? d : 0),
@@ -29,14 +29,14 @@ export function heldWay(length: number): Way {
 }
 
 /** Arrived in the moment it begins. */
-export const AT_ONCE: Way = heldWay(0);
+export const AT_ONCE: Decay = heldDecay(0);
 
 /**
  * A spring: m·y″ + c·y′ + k·y = 0 for the difference y, by its fundamental solutions A (A(0) = 1, A′(0) = 0) and B
  * (B(0) = 0, B′(0) = 1), so that it begins at any place with any speed. Source: any text on linear oscillators; near
  * critical damping written so that nothing cancels.
  */
-export function springWay(stiffness: number, damping: number, mass: number): Way {
+export function springDecay(stiffness: number, damping: number, mass: number): Decay {
   const a = damping / (2 * mass);
   const square = stiffness / mass;
   const w2 = square - a * a;
@@ -83,10 +83,10 @@ export function springWay(stiffness: number, damping: number, mass: number): Way
  * with that speed; lands exactly, with the slope that the curve ends with, and is nothing after that, however long what
  * it goes to moves on. Its slope has to be finite everywhere.
  */
-export function curveWay(
+export function curveDecay(
   { value, slope }: Pick<CompiledCurve, "value" | "slope">,
   duration: number,
-): Way {
+): Decay {
   return {
     begin: (d, v) => (v === undefined ? 0 : v * duration + d * slope(0)),
     at(t, d, k) {
@@ -103,7 +103,7 @@ export function curveWay(
 }
 
 /** First order with a time constant, s. */
-export function lagWay(constant: number): Way {
+export function lagDecay(constant: number): Decay {
   return {
     begin: () => 0,
     at: (t, d) => d * Math.exp(-t / constant),

@@ -7,13 +7,13 @@ import { framesWriter } from "./framesWriter.ts";
 import { initialSettings } from "./settings.ts";
 
 /** A part of a study: some blocks, all that moves a figure, or one of its channels. */
-export type PieceOf =
+export type PartOf =
   | { readonly items: readonly string[] }
   | { readonly figure: string; readonly channel?: ChannelId };
 
 /** The forms in which a part leaves. */
-export const PIECE_FORMS = ["css", "function", "frames"] as const;
-export type PieceForm = (typeof PIECE_FORMS)[number];
+export const PART_FORMS = ["css", "function", "frames"] as const;
+export type PartForm = (typeof PART_FORMS)[number];
 
 /** How exactly functions of a part leave, in the unit of each channel: far below what is seen, and short. */
 const WITHIN = 1e-5;
@@ -24,7 +24,7 @@ const WITHIN = 1e-5;
  *
  * @returns the study and the figures that move in it
  */
-export function pieceOf(study: Study, of: PieceOf): { study: Study; figures: ReadonlySet<string> } {
+export function partOf(study: Study, of: PartOf): { study: Study; figures: ReadonlySet<string> } {
   const figures = new Set<string>();
   const keep = (tween: Tween, inside: boolean): Tween[] => {
     const own = "figure" in of ? tween.figures.filter((id) => id === of.figure) : tween.figures;
@@ -93,8 +93,8 @@ export function pieceOf(study: Study, of: PieceOf): { study: Study; figures: Rea
 }
 
 /** A part of a study in one of the forms; undefined where nothing moves in it. */
-export function writePiece(study: Study, of: PieceOf, form: PieceForm): string | undefined {
-  const piece = pieceOf(study, of);
+export function writePart(study: Study, of: PartOf, form: PartForm): string | undefined {
+  const piece = partOf(study, of);
   if (piece.figures.size === 0) return undefined;
   switch (form) {
     case "css":

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { compileCurve } from "../curve/index.ts";
 import { bezier } from "../testing/index.ts";
-import { curveWay, finiteSlopes, lagWay, springWay } from "./index.ts";
+import { curveDecay, finiteSlopes, lagDecay, springDecay } from "./index.ts";
 
 const springs = fc.record({
   k: fc.double({ min: 1, max: 900, noNaN: true }),
@@ -18,7 +18,7 @@ describe("springs", () => {
         springs,
         fc.double({ min: 0.01, max: 3, noNaN: true }),
         ({ k, c, m, d, v }, t) => {
-          const way = springWay(k, c, m);
+          const way = springDecay(k, c, m);
           expect(way.at(0, d, v)).toBeCloseTo(d, 9);
           expect(way.rate(0, d, v)).toBeCloseTo(v, 7);
           // y″ by the difference of rates on both sides.
@@ -38,7 +38,7 @@ describe("springs", () => {
   it("never hold more energy than they began with, and stay below the step once they have ended", () => {
     fc.assert(
       fc.property(springs, fc.double({ min: 0, max: 4, noNaN: true }), ({ k, c, m, d, v }, t) => {
-        const way = springWay(k, c, m);
+        const way = springDecay(k, c, m);
         const energy = (y: number, rate: number) => k * y * y + m * rate * rate;
         const before = energy(d, v);
         expect(energy(way.at(t, d, v), way.rate(t, d, v))).toBeLessThanOrEqual(
@@ -57,7 +57,7 @@ describe("curves and lags", () => {
     fc.assert(
       fc.property(springs, fc.double({ min: 0.05, max: 2, noNaN: true }), ({ d, v }, duration) => {
         const curve = compileCurve(bezier(0.3, 0.1, 0.6, 1.2));
-        const way = curveWay(curve, duration);
+        const way = curveDecay(curve, duration);
         const k = way.begin(d, v, 0);
         expect(way.at(0, d, k)).toBeCloseTo(d, 9);
         expect(way.rate(0, d, k)).toBeCloseTo(v, 6);
@@ -72,13 +72,13 @@ describe("curves and lags", () => {
       value: (p: number) => Math.sqrt(p),
       slope: (p: number) => 0.5 / Math.sqrt(p),
     };
-    const way = curveWay(finiteSlopes(upright as never), 0.5);
+    const way = curveDecay(finiteSlopes(upright as never), 0.5);
     expect(way.begin(10, 40, 0)).toBe(20);
     expect(way.at(0.25, 10, 20)).toBeCloseTo(10 * (1 - Math.SQRT1_2) + 20 * 0.5 * 0.25, 12);
   });
 
   it("a lag is within a step once it has ended", () => {
-    const way = lagWay(0.2);
+    const way = lagDecay(0.2);
     expect(way.at(0.2, 100, 0)).toBeCloseTo(100 / Math.E, 9);
     expect(way.at(way.length(100, 0, 0.01), 100, 0)).toBeCloseTo(0.01, 9);
   });

@@ -2,7 +2,7 @@ import { compileStudy } from "../../motion/index.ts";
 import type { SequenceItem, Study } from "../../study/index.ts";
 import { demoStudies } from "../../testing/index.ts";
 import { columnsOf } from "../function/channelPieces.ts";
-import { pieceOf, writePiece } from "./piece.ts";
+import { partOf, writePart } from "./studyPart.ts";
 
 const demos = demoStudies();
 const arrival = demos.find(([name]) => name === "Kiosk arrival")?.[1] as Study;
@@ -18,7 +18,7 @@ describe("a piece of a study", () => {
     );
     for (const { figure, channel } of steady.slice(0, 10)) {
       const id = study.figures[figure]?.id ?? "";
-      const piece = pieceOf(study, { figure: id, channel });
+      const piece = partOf(study, { figure: id, channel });
       const own = compileStudy(piece.study);
       expect([...piece.figures]).toEqual([id]);
       const layers = motion.drivenAt(figure, channel)?.layers ?? [];
@@ -42,20 +42,20 @@ describe("a piece of a study", () => {
   it("is a block with all that is in it, and leaves in each form", () => {
     const [first] = arrival.sequence.filter((item) => item.type === "tween");
     const of = { items: [first?.id ?? ""] };
-    expect(writePiece(arrival, of, "css")).toMatch(/@keyframes/);
-    expect(writePiece(arrival, of, "frames")).toMatch(/^time,/);
+    expect(writePart(arrival, of, "css")).toMatch(/@keyframes/);
+    expect(writePart(arrival, of, "frames")).toMatch(/^time,/);
     expect(
-      () => new Function((writePiece(arrival, of, "function") ?? "").replace(/^export /gm, "")),
+      () => new Function((writePart(arrival, of, "function") ?? "").replace(/^export /gm, "")),
     ).not.toThrow();
     const groups = arrival.sequence.filter(
       (item): item is SequenceItem & { type: "group" } => item.type === "group",
     );
     for (const { id } of groups)
-      expect(pieceOf(arrival, { items: [id] }).figures.size).toBeGreaterThan(0);
+      expect(partOf(arrival, { items: [id] }).figures.size).toBeGreaterThan(0);
   });
 
   it("is nothing where nothing moves", () => {
-    expect(writePiece(arrival, { items: [] }, "css")).toBeUndefined();
-    expect(writePiece(arrival, { figure: "nobody" }, "frames")).toBeUndefined();
+    expect(writePart(arrival, { items: [] }, "css")).toBeUndefined();
+    expect(writePart(arrival, { figure: "nobody" }, "frames")).toBeUndefined();
   });
 });
