@@ -128,7 +128,7 @@ export function HandoffOptions({
         </Part>
       ) : null}
       {[
-        { title: "How", isOfStudy: false },
+        { title: "Options", isOfStudy: false },
         { title: "In every format", isOfStudy: true },
       ].map(({ title, isOfStudy }) => {
         const options = format.options.filter(
