@@ -220,7 +220,7 @@ describe("pictures of a study", () => {
     await chooseFormat(page, "Still");
     await handoffText(page);
     // What came with the room and is not needed any more goes first.
-    await page.waitForNetworkIdle({ idleTime: 3000 });
+    await page.waitForNetworkIdle({ idleTime: 3000, timeout: 40_000 });
     const before = await residentMemory(browser);
     let most = before;
     let isMade = false;
