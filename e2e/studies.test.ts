@@ -166,10 +166,10 @@ describe("the studies", () => {
       async () => `${server.url}/studies/${await anyId()}`,
       "[aria-label='Save state']",
     ],
-    ["Curves", 285, async () => `${server.url}/curves`, "article"],
+    ["Curves", 284, async () => `${server.url}/curves`, "article"],
     [
       "Hand-off",
-      305,
+      290,
       async () => `${server.url}/studies/${await anyId()}/handoff`,
       '[aria-label="Options"]',
     ],

@@ -23,18 +23,13 @@ export default defineConfig({
             {
               // The same for what all screens are made of.
               name: "ui",
-              test: /node_modules\/nanoid|apps\/web\/src\/bring\/(bringing|useDropped)|format\/(?:css\/css(?:Number|Choices)|tokens\/namedCurve)|apps\/web\/src\/(ui|clock|theme)\/(?!LiveNumber|useDragSession|useSliderDrag|color\/ColorPicker|NoticeToast|Tick|PanelBody|MenuBody|MenuItems|quantityReader)/,
+              test: /node_modules\/nanoid|apps\/web\/src\/bring\/(bringing|useDropped)|live\/posesOf|format\/(?:css\/css(?:Number|Choices)|tokens\/namedCurve|live\/answers|curveText\/conversionForms|handoff\/(?:transitionPoses|leverOf))|apps\/web\/src\/(ui|clock|theme)\/(?!LiveNumber|Combobox|useTypedAhead|useDragSession|useSliderDrag|color\/ColorPicker|NoticeToast|Tick|PanelBody|MenuBody|MenuItems|quantityReader)/,
             },
             {
               // What whatever moves needs of the core in one piece: fifty small ones compress worse.
               name: "core",
               // What only panels on demand ask for comes with them.
               test: /packages\/core\/src\/(curve|fault|motion|study|timeline|value)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|typedTime|changedThing|readCall|recipe|recipeStock|reverseCurve|sharedCurves|paste|untangle|hsv|stillTime|thumbnail|twin|fitKeys|liveParts)\.ts)/,
-            },
-            {
-              // The way between two poses, by itself: Live and a hand-off are told of it.
-              name: "poses",
-              test: /packages\/core\/src\/(live\/(betweenPoses|readings|browserTransition)|format\/handoff\/transitionPoses)\.ts/,
             },
             {
               // What changes it is needed where something can be changed.

@@ -12,7 +12,7 @@ import {
 } from "@levitas/core/format";
 import { compileStudy } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
-import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
+import { lazy, type ReactNode, Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useLoaderData, useParams, useSearchParams } from "react-router";
 import type { StoredStudy } from "../api/studies.ts";
 import type { Found } from "../keeping/findKept.ts";
@@ -26,12 +26,15 @@ import { FormatList } from "./FormatList.tsx";
 import { fontsOf } from "./fonts.ts";
 import { HandoffOptions } from "./HandoffOptions.tsx";
 import { movingFigures } from "./movingFigures.ts";
-import { PictureStage } from "./pictures/PictureStage.tsx";
 import { RunningStage } from "./RunningStage.tsx";
 import { SaveAll } from "./SaveAll.tsx";
 import { sizeWords } from "./sizeWords.ts";
 import { useHandoff } from "./useHandoff.ts";
 import { useKeptHandoff } from "./useKeptHandoff.ts";
+
+const PictureStage = lazy(async () => ({
+  default: (await import("./pictures/PictureStage.tsx")).PictureStage,
+}));
 
 /** Longer than this a text is not shown whole; it leaves whole. */
 const SHOWN_LETTERS = 200_000;
@@ -48,21 +51,26 @@ export function HandoffPage(): ReactNode {
   return <HandoffRoom key={id} id={id} study={draft?.content ?? stored.document} found={handoff} />;
 }
 
-/** What happens in a format that is no motion of a study; null where it is one, undefined until it is loaded. */
-function useRun({ run }: HandoffFormat): HandoffRun | null | undefined {
+/** What runs in a format that is not the study as it is; null where it is that, undefined until it is loaded. */
+function useRun(
+  { run }: HandoffFormat,
+  study: Study,
+  settings: HandoffSettings,
+): HandoffRun | null | undefined {
   const [loaded, setLoaded] = useState<{ of: HandoffFormat["run"]; run: HandoffRun }>();
+  const wanted = run?.isNeeded(study, settings) ? run : undefined;
   useEffect(() => {
     let over = false;
-    run?.().then(
-      (each) => over || setLoaded({ of: run, run: each }),
+    wanted?.load().then(
+      (each) => over || setLoaded({ of: wanted, run: each }),
       (error: unknown) => over || sayFault(error),
     );
     return () => {
       over = true;
     };
-  }, [run]);
-  if (!run) return null;
-  return loaded?.of === run ? loaded.run : undefined;
+  }, [wanted]);
+  if (!wanted) return null;
+  return loaded?.of === wanted ? loaded.run : undefined;
 }
 
 /** What a study leaves as if nothing else is asked for: one that answers as the module that does. */
@@ -108,16 +116,16 @@ function HandoffRoom({
   const [kept, change] = useKeptHandoff(id, found);
   const settings = useMemo(() => settingsOf(format, study, kept), [format, study, kept]);
   // What runs beside it and is compared: the study's own motion, or what a format makes of it.
-  const played = useMemo(
-    () => format.played?.(study, settings) ?? study,
-    [format, study, settings],
-  );
-  const run = useRun(format);
+  const run = useRun(format, study, settings);
+  const played = useMemo(() => run?.study?.(study, settings) ?? study, [run, study, settings]);
   const motion = useMemo(
-    () => run?.motion(study, settings) ?? compileStudy(played),
+    () => run?.motion?.(study, settings) ?? compileStudy(played),
     [run, study, settings, played],
   );
-  const moving = useMemo(() => run?.figures(study) ?? movingFigures(motion), [run, study, motion]);
+  const moving = useMemo(
+    () => run?.figures?.(study) ?? movingFigures(motion),
+    [run, study, motion],
+  );
   const selected = useMemo(() => new Set(kept.figures ?? moving), [kept.figures, moving]);
   // What is drawn by itself is the whole scene, unless something is left out.
   const drawn = useMemo(
@@ -192,7 +200,15 @@ function HandoffRoom({
                 <b className="font-semibold text-ink">{format.label}</b> {format.note}
               </p>
               <ErrorBoundary name="The picture">
-                <PictureStage key={format.id} study={study} plan={plan} parts={parts} file={file} />
+                <Suspense>
+                  <PictureStage
+                    key={format.id}
+                    study={study}
+                    plan={plan}
+                    parts={parts}
+                    file={file}
+                  />
+                </Suspense>
               </ErrorBoundary>
             </>
           ) : (
@@ -204,7 +220,7 @@ function HandoffRoom({
                     study={played}
                     motion={motion}
                     page={now?.stage}
-                    isActedOn={format.run !== undefined}
+                    isActedOn={run?.motion !== undefined}
                     share={Number(settings.within ?? WITHIN) / WITHIN}
                   />
                 </ErrorBoundary>

@@ -10,7 +10,6 @@ import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Button } from "../ui/Button.tsx";
 import { sayFault } from "../ui/notices.tsx";
 import { saveFile } from "../ui/saveFile.ts";
-import { makePicture } from "./pictures/makePicture.ts";
 import type { Tasks } from "./worker/tasks.ts";
 
 /** Saves every format as it was chosen, and the study itself, as one zip; pressed again it stops. */
@@ -53,6 +52,7 @@ export function SaveAll({
         const { settings, parts } = wantedOf(format);
         const plan = format.picture?.(study, settings);
         if (!plan) continue;
+        const { makePicture } = await import("./pictures/makePicture.ts");
         const { picture } = await makePicture(
           ...([study, plan, parts, () => {}] as const),
           drawing.signal,

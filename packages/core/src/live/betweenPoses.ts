@@ -10,7 +10,6 @@ import {
   NO_LIVE,
   type Pose,
   type PoseValues,
-  REST_POSE,
   restValue,
   type Study,
   type Track,
@@ -151,11 +150,4 @@ export function jumpWithoutSpeed(
 /** How far a value is from another; of angles whole turns do not count. */
 function awayFrom(value: number, other: number, kind: string): number {
   return Math.abs(kind === "angle" ? angleDelta(other, value, "shorter") : value - other);
-}
-
-/** The poses of a study with their names, "rest" first. */
-export function posesOf({
-  live,
-}: Study): readonly { readonly id: string; readonly name: string }[] {
-  return [{ id: REST_POSE, name: "rest" }, ...(live ?? NO_LIVE).poses];
 }

@@ -2,7 +2,6 @@ export { middleInScene, pivotInScene } from "./aim.ts";
 export { studyAlongLever } from "./alongLever.ts";
 export {
   jumpWithoutSpeed,
-  posesOf,
   type SpeedJump,
   standingIn,
   studyBetweenPoses,
@@ -24,6 +23,7 @@ export type {
   PageResponse,
   PageStudy,
 } from "./pageStudy.ts";
+export { posesOf } from "./posesOf.ts";
 export { type AnswerReadings, type LiveSlot, readAnswer, slotOwner } from "./readings.ts";
 export { SET_DOWN_TOLERANCE, type SetDownTolerance, setDownAsTweens } from "./setDown.ts";
 export { takeMotion } from "./takeMotion.ts";

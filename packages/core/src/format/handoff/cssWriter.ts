@@ -4,7 +4,7 @@ import { cssComment } from "../escape.ts";
 import { cssLimits, cssOptionsOf, stagedCssOptions } from "./cssSettings.ts";
 import { figureMarkup, scenePage } from "./figureMarkup.ts";
 import type { HandoffSettings, HandoffWriter } from "./handoffFormat.ts";
-import { alongScrollLevers } from "./scrollLevers.ts";
+import { alongScrollLevers } from "./scrollRun.ts";
 
 const motionOnlyOf = ({ leaves }: HandoffSettings, how: "leaving" | "staged") =>
   leaves === "motion" ? how : undefined;

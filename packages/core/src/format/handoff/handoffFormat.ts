@@ -122,11 +122,14 @@ export interface HandoffWriter {
   readonly stage?: HandoffStage;
 }
 
-/** What happens in a hand-off that is no motion of a study: it is run and proven beside this. */
+/** What runs in a hand-off where that is not the study as it is: it is seen and proven beside this. */
 export interface HandoffRun {
-  readonly motion: (study: Study, settings: HandoffSettings) => Motion;
-  /** The figures it moves. */
-  readonly figures: (study: Study) => ReadonlySet<string>;
+  /** The study that plays, in place of the one that is handed off. */
+  readonly study?: (study: Study, settings: HandoffSettings) => Study;
+  /** What happens where that is no motion of a study. */
+  readonly motion?: (study: Study, settings: HandoffSettings) => Motion;
+  /** The figures it moves, where those are not the ones that the motion drives. */
+  readonly figures?: (study: Study) => ReadonlySet<string>;
 }
 
 /**
@@ -148,10 +151,11 @@ export interface HandoffFormat {
   readonly hasStage?: true;
   /** The frames of what is drawn, by a browser; undefined for what is a text. */
   readonly picture?: (study: Study, settings: HandoffSettings) => PicturePlan | undefined;
-  /** What moves in it where that is not the study's own motion: it is run and proven beside this. */
-  readonly played?: (study: Study, settings: HandoffSettings) => Study;
-  /** What happens in it where that is no motion of a study; loaded when the format is chosen. */
-  readonly run?: () => Promise<HandoffRun>;
+  /** What runs in it where that is not the study as it is; loaded where it is needed. */
+  readonly run?: {
+    readonly isNeeded: (study: Study, settings: HandoffSettings) => boolean;
+    readonly load: () => Promise<HandoffRun>;
+  };
   /** Whether a study has anything for it; absent for what every study has. Without, all formats together leave it out. */
   readonly suits?: (study: Study) => boolean;
   /** How figures can be chosen; absent for not at all. */

@@ -36,7 +36,10 @@ export const liveFormat: HandoffFormat = {
   // A page to press is whole.
   choosesFigures: ({ file }) => (file === "page" ? undefined : "selected"),
   suits: answers,
-  run: () => import("./liveRun.ts").then(({ liveRun }) => liveRun),
+  run: {
+    isNeeded: () => true,
+    load: () => import("./liveRun.ts").then(({ liveRun }) => liveRun),
+  },
   hasStage: true,
   load: () => import("./liveWriter.ts").then(({ liveWriter }) => liveWriter),
 };

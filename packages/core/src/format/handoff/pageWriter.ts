@@ -4,7 +4,7 @@ import { drawnOf } from "../drawn.ts";
 import { cssLimits, cssOptionsOf } from "./cssSettings.ts";
 import { figureMarkup, SCROLL_CSS, scenePage } from "./figureMarkup.ts";
 import type { HandoffSettings, HandoffWriter } from "./handoffFormat.ts";
-import { alongScrollLevers } from "./scrollLevers.ts";
+import { alongScrollLevers } from "./scrollRun.ts";
 
 /** Plays all animations again, or slower. They are collected as they begin: those that have ended without a fill are told nowhere. */
 const CONTROLS = `<script>

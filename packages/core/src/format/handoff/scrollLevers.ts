@@ -1,14 +1,6 @@
-import { studyAlongLever } from "../../live/index.ts";
-import { findLever, type Lever, type Study } from "../../study/index.ts";
-import { handoffContext } from "../context.ts";
-import type {
-  HandoffFormat,
-  HandoffOption,
-  HandoffSettings,
-  HandoffWriter,
-} from "./handoffFormat.ts";
-
-const SEQUENCE = "sequence";
+import type { Lever, Study } from "../../study/index.ts";
+import type { HandoffFormat, HandoffOption, HandoffSettings } from "./handoffFormat.ts";
+import { leverOf, SEQUENCE } from "./leverOf.ts";
 
 const scrollLevers = ({ live }: Study): readonly Lever[] =>
   live?.levers.filter(({ of }) => of.kind === "scroll") ?? [];
@@ -25,26 +17,16 @@ const PLAYS: HandoffOption = {
     study.sequence.length === 0 ? (scrollLevers(study)[0]?.id ?? SEQUENCE) : SEQUENCE,
 };
 
-const leverOf = (study: Study, { plays }: HandoffSettings): Lever | undefined =>
-  plays === undefined || plays === SEQUENCE ? undefined : findLever(study, String(plays));
-
-function played(study: Study, settings: HandoffSettings): Study {
-  const lever = leverOf(study, settings);
-  if (!lever) return study;
-  return handoffContext(study).once(`along ${lever.id}`, () => studyAlongLever(study, lever.id));
-}
-
-/** With a lever nothing else begins it. */
-const begun = (study: Study, settings: HandoffSettings): HandoffSettings =>
-  leverOf(study, settings) ? { ...settings, begins: "scroll" } : settings;
-
 const isFree = ({ plays }: HandoffSettings) => plays === undefined || plays === SEQUENCE;
 
 /** A format of CSS in which what follows the scroll position can be played by it, in place of the sequence. */
 export function withScrollLevers(format: HandoffFormat): HandoffFormat {
   return {
     ...format,
-    played,
+    run: {
+      isNeeded: (study, settings) => leverOf(study, settings) !== undefined,
+      load: () => import("./scrollRun.ts").then(({ scrollRun }) => scrollRun),
+    },
     options: [
       PLAYS,
       ...format.options.map(
@@ -57,31 +39,5 @@ export function withScrollLevers(format: HandoffFormat): HandoffFormat {
             : option,
       ),
     ],
-  };
-}
-
-/** What writes such a format: the sequence, or what follows the scroll position. */
-export function alongScrollLevers({ write, limits, stage }: HandoffWriter): HandoffWriter {
-  return {
-    write: (study, settings, parts) =>
-      write(played(study, settings), begun(study, settings), parts),
-    limits: (study, settings) => {
-      const lever = leverOf(study, settings);
-      const own = limits?.(played(study, settings), begun(study, settings)) ?? [];
-      if (!lever?.lag && !lever?.spring) return own;
-      return [
-        ...own,
-        {
-          what: `CSS follows the scroll position at once: ${lever.name} has a ${lever.spring ? "spring" : `lag of ${lever.lag} ms`} here.`,
-          cure: "Leave it out of the lever to see what leaves.",
-        },
-      ];
-    },
-    ...(stage
-      ? {
-          stage: (study, handoff, parts, settings) =>
-            stage(played(study, settings), handoff, parts, begun(study, settings)),
-        }
-      : {}),
   };
 }

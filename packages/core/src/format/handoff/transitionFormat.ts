@@ -3,7 +3,7 @@ import { REST_POSE, type Study } from "../../study/index.ts";
 import { PLAYING } from "../css/cssBegins.ts";
 import { ON_OPTION, REDUCED_OPTION, WITHIN_OPTION } from "./cssOptions.ts";
 import type { HandoffFormat } from "./handoffFormat.ts";
-import { FIRST, LAST, played } from "./transitionPoses.ts";
+import { FIRST, isOwnMotion, LAST } from "./transitionPoses.ts";
 
 /** The poses that were kept for Live; without any there is nothing to choose. */
 const kept = (study: Study) =>
@@ -67,7 +67,10 @@ export const transitionFormat: HandoffFormat = {
   extension: () => "css",
   mime: "text/css",
   choosesFigures: () => "selected",
-  played,
+  run: {
+    isNeeded: (study, settings) => !isOwnMotion(study, settings),
+    load: () => import("./transitionRun.ts").then(({ transitionRun }) => transitionRun),
+  },
   hasStage: true,
   load: () => import("./transitionWriter.ts").then(({ transitionWriter }) => transitionWriter),
 };

@@ -1,4 +1,3 @@
-import { studyBetweenPoses } from "../../live/index.ts";
 import { REST_POSE, type Study } from "../../study/index.ts";
 import type { HandoffSettings } from "./handoffFormat.ts";
 
@@ -8,13 +7,9 @@ export const FIRST = "first";
 /** The pose that it ends with. */
 export const LAST = "last";
 
-/** The study between the two poses that were chosen: its own motion, or the way to a pose that was kept. */
-export function played(study: Study, settings: HandoffSettings): Study {
-  const { from, to } = settings;
-  const isOwn = (from ?? FIRST) === FIRST && (to ?? LAST) === LAST;
-  if (isOwn && study.sequence.length > 0) return study;
-  return studyBetweenPoses(study, ...ends(study, settings));
-}
+/** Whether it goes from how the study begins to how it ends: then its own motion is what plays. */
+export const isOwnMotion = (study: Study, { from, to }: HandoffSettings): boolean =>
+  (from ?? FIRST) === FIRST && (to ?? LAST) === LAST && study.sequence.length > 0;
 
 /** The two poses that were chosen. */
 export function ends({ live }: Study, { from, to }: HandoffSettings): [string, string] {

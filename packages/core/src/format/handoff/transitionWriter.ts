@@ -19,7 +19,8 @@ import {
 import { reducedOf } from "./cssSettings.ts";
 import { figureMarkup, scenePage } from "./figureMarkup.ts";
 import type { HandoffParts, HandoffSettings, HandoffWriter } from "./handoffFormat.ts";
-import { ends, played } from "./transitionPoses.ts";
+import { ends } from "./transitionPoses.ts";
+import { studyInTransition } from "./transitionRun.ts";
 
 const optionsOf = (
   { when, on, within, reduced }: HandoffSettings,
@@ -45,7 +46,7 @@ export function timingOfChannel(
 
 export const transitionWriter: HandoffWriter = {
   write: (whole, settings, parts) => {
-    const study = played(whole, settings);
+    const study = studyInTransition(whole, settings);
     const name = (pose: string) => posesOf(whole).find(({ id }) => id === pose)?.name ?? pose;
     const between =
       study === whole ? undefined : (ends(whole, settings).map(name) as [string, string]);
@@ -56,7 +57,7 @@ export const transitionWriter: HandoffWriter = {
     return { text, selectorOf };
   },
   limits: (whole, settings) => {
-    const study = played(whole, settings);
+    const study = studyInTransition(whole, settings);
     const { lost, ways } = transitionCss(study, optionsOf(settings));
     const jump =
       study === whole
@@ -93,7 +94,7 @@ export const transitionWriter: HandoffWriter = {
     ];
   },
   stage: (whole, _, { fonts }, settings) => {
-    const study = played(whole, settings);
+    const study = studyInTransition(whole, settings);
     const { text, classOf } = transitionCss(study, {
       ...optionsOf(settings),
       ...{ when: "class", on: "[data-scene]" },
