@@ -198,7 +198,6 @@ root.render(createElement(StrictMode, null, createElement(Scene, { reduced: fals
       `import { createElement } from "react";
 import { renderToString } from "react-dom/server";
 import { Scene } from "./scene.js";
-import { writerOf } from "../packages/core/src/testing/writers.ts";
 process.stdout.write(renderToString(createElement(Scene, {})));
 `,
     );
