@@ -15,7 +15,8 @@ export default class TestOrder extends Sequencer {
     const isBrowser = ({ path }) => path.includes("/e2e/") && !path.includes("/engines/");
     const browser = sorted.filter(isBrowser);
     const isOther = (test) => !isBrowser(test) && !isEngine(test);
-    const isLong = ({ path }) => LONG.test(path);
+    // In the ordinary run they are short.
+    const isLong = ({ path }) => Boolean(process.env.LEVITAS_FULL) && LONG.test(path);
     const others = [
       ...sorted.filter((test) => isOther(test) && isLong(test)),
       ...sorted.filter((test) => isOther(test) && !isLong(test)),

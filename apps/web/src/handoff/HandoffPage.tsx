@@ -248,7 +248,11 @@ function HandoffRoom({
                   className="mr-auto font-mono text-[11.5px] text-muted"
                   data-testid="handoff-size"
                 >
-                  {now ? `${sizeWords(now.bytes)}, ${sizeWords(now.gzipped)} gzipped` : "writing…"}
+                  {now
+                    ? `${sizeWords(now.bytes)}, ${sizeWords(now.gzipped)} gzipped`
+                    : fault
+                      ? "nothing was written"
+                      : "writing…"}
                 </p>
                 <Button disabled={!now} onClick={() => saveFile(file, text, format.mime)}>
                   Save file

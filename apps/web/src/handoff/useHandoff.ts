@@ -59,6 +59,8 @@ export function useHandoff(
       } catch (error) {
         const said = error instanceof Error ? error.message : String(error);
         setState({ written: null, of: formatId, fault: said });
+        // A worker remembers what it could not load: the next one tries again.
+        end();
       }
       isWriting = false;
       setBusy(false);

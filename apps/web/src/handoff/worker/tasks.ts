@@ -2,9 +2,11 @@ import {
   formatsFor,
   HANDOFF_FORMATS,
   type Handoff,
+  type HandoffFormat,
   type HandoffLimit,
   type HandoffParts,
   type HandoffSettings,
+  type HandoffWriter,
   stageScript,
 } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
@@ -21,6 +23,17 @@ export interface WrittenHandoff extends Handoff {
 async function gzippedLength(text: string): Promise<number> {
   const stream = new Blob([text]).stream().pipeThrough(new CompressionStream("gzip"));
   return (await new Response(stream).arrayBuffer()).byteLength;
+}
+
+/** What writes a format; it comes from the server when it is first wanted. */
+async function writerOf({ label, load }: HandoffFormat): Promise<HandoffWriter> {
+  try {
+    return await load();
+  } catch {
+    throw new Error(
+      `What writes ${label} could not be loaded from the server. Load the page again; your work is kept.`,
+    );
+  }
 }
 
 /** The study at hand: what was made of it for one format serves the next. */
@@ -41,7 +54,7 @@ export const tasks = {
     if (!study) throw new Error("write: no study was taken");
     const format = HANDOFF_FORMATS.find(({ id }) => id === formatId);
     if (!format) throw new RangeError(`write: there is no format ${formatId}`);
-    const writer = await format.load();
+    const writer = await writerOf(format);
     const handoff = writer.write(study, settings, parts);
     const page = writer.stage?.(study, handoff, parts, settings);
     // On its stage the figures have their classes, whatever selectors they leave with.
@@ -77,7 +90,7 @@ export const tasks = {
     for (const [i, format] of formatsFor(study).entries()) {
       const { settings, parts } = wanted[format.id] ?? { settings: {}, parts: {} };
       const bytes =
-        drawn[format.id] ?? strToU8((await format.load()).write(study, settings, parts).text);
+        drawn[format.id] ?? strToU8((await writerOf(format)).write(study, settings, parts).text);
       files[`${fileName}-${format.id}.${format.extension(settings)}`] = bytes;
       progress(i + 1);
     }
