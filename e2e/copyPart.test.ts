@@ -4,7 +4,7 @@ import { frames, openNewStudy, press, storedDocument } from "./harness/bench.ts"
 import { launchBrowser, openPage } from "./harness/browser.ts";
 import { startServer, type TestServer } from "./harness/server.ts";
 
-describe("a piece of a study is copied", () => {
+describe("a part of a study is copied", () => {
   let server: TestServer;
   let browser: Browser;
   let page: Page;

@@ -20,7 +20,7 @@ const random = Array.from({ length: 100 }, (_, i) => i + 1)
   .filter(([, study]) => !isEndlesslyLong(study))
   .slice(0, cases(2, 60));
 
-/** Those of them that an engine is shown: WebKit, which draws without a graphics card here, takes ten times as long. */
+/** Those of them that an engine is shown: WebKit, without a graphics card, draws what is large a few times a second. */
 const randomIn = (name: EngineName) => (name === "WebKit" ? random.slice(0, 20) : random);
 
 /** A study as seen from very far, without turns about a second axis: SVG has no perspective. */

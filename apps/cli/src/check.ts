@@ -1,4 +1,4 @@
-import { compileStudy } from "@levitas/core/motion";
+import { compileStudy, cuesToEnd } from "@levitas/core/motion";
 import type { Streams } from "./streams.ts";
 import { readStudyFile } from "./studyFile.ts";
 
@@ -6,7 +6,7 @@ import { readStudyFile } from "./studyFile.ts";
 export async function check(file: string, streams: Streams): Promise<void> {
   const study = await readStudyFile(file);
   const motion = compileStudy(study);
-  const cues = motion.events(Number.NEGATIVE_INFINITY, motion.duration + 1).length;
+  const cues = cuesToEnd(motion).length;
   streams.print(
     `${file}: sound: ${study.figures.length} figures, ${motion.driven.length} channels, ${motion.duration} ms${motion.endless ? " and endless" : ""}, ${cues === 1 ? "1 cue" : `${cues} cues`}`,
   );

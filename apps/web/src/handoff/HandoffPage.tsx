@@ -20,7 +20,6 @@ import { Header } from "../shell/Header.tsx";
 import { Button } from "../ui/Button.tsx";
 import { copyText } from "../ui/copyText.ts";
 import { ErrorBoundary } from "../ui/ErrorBoundary.tsx";
-import { sayFault } from "../ui/notices.tsx";
 import { saveFile } from "../ui/saveFile.ts";
 import { FormatList } from "./FormatList.tsx";
 import { fontsOf } from "./fonts.ts";
@@ -63,7 +62,8 @@ function useRun(
     let over = false;
     wanted?.load().then(
       (each) => over || setLoaded({ of: wanted, run: each }),
-      (error: unknown) => over || sayFault(error),
+      // What cannot be loaded is said where the page begins (main.tsx).
+      () => undefined,
     );
     return () => {
       over = true;

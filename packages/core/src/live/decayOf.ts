@@ -7,7 +7,7 @@ import {
 } from "../curve/index.ts";
 import { AT_ONCE, curveDecay, type Decay, springDecay } from "./kernel/decay.ts";
 
-/** The way along a curve: a spring by its physics, any other over a duration in s. */
+/** The decay along a curve: a spring by its physics, any other over a duration in s. */
 export function decayOf(curve: Curve, duration: number): Decay {
   if (isSpring(curve)) {
     // A spring's own velocity is that of a beginning from rest; here the speed is what it was.

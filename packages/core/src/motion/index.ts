@@ -46,6 +46,7 @@ export {
   type SpacePiece,
   type Spot,
 } from "./geometry/spacePath.ts";
+export { cuesToEnd, END_INCLUDED } from "./playback/cuesToEnd.ts";
 export { type CueEvent, timesShown } from "./playback/events.ts";
 export { commonLoop, loopOf, loopsOf, loopsOfCues } from "./playback/loops.ts";
 export { playedCues } from "./playback/playedCues.ts";

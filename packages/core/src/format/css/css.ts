@@ -1,7 +1,6 @@
-import type { Motion } from "../../motion/index.ts";
+import { cuesToEnd, type Motion } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { cssComment } from "../escape.ts";
-import { PLACE_GAP } from "./cssAnimation.ts";
 import { type CssBegin, ON_LOAD } from "./cssBegins.ts";
 import type { CssReduced } from "./cssChoices.ts";
 import { cssNumber } from "./cssNumber.ts";
@@ -59,7 +58,7 @@ export function handoffCss(
 
 /** The cues, which CSS cannot play, as a comment with their times. */
 function cueNotes(motion: Motion): string[] {
-  const events = motion.events(Number.NEGATIVE_INFINITY, motion.duration + PLACE_GAP);
+  const events = cuesToEnd(motion);
   if (events.length === 0) return [];
   const lines = events.map(
     ({ time, cue }) =>

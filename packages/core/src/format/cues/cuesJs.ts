@@ -1,11 +1,14 @@
-import { commonLoop, loopsOfCues } from "../../motion/index.ts";
+import {
+  type CueEvent,
+  commonLoop,
+  cuesToEnd,
+  END_INCLUDED,
+  loopsOfCues,
+} from "../../motion/index.ts";
 import { type Study, voicesOf } from "../../study/index.ts";
 import { handoffContext } from "../context.ts";
 import { cssNumber } from "../css/cssNumber.ts";
 import { jsLineComment, jsLiteral } from "../escape.ts";
-
-/** Added to the end of the search, so that a cue exactly at the end is included, ms. */
-const MS_GAP = 1e-3;
 
 /**
  * The cues of a study as a JavaScript module. `playCues(target)` dispatches a `CustomEvent` "cue" on the target at
@@ -16,14 +19,15 @@ export function cuesJs(study: Study): string {
   const motion = handoffContext(study).motion;
   const { duration } = motion;
   const loop = commonLoop(loopsOfCues(motion));
-  const list = (from: number, to: number) =>
-    motion.events(from, to).map(({ time, cue }) => ({
+  const list = (events: readonly CueEvent[]) =>
+    events.map(({ time, cue }) => ({
       time: Number(cssNumber(time)),
       name: cue.name,
       ...(cue.sound ? { sound: cue.sound, volume: cue.volume ?? 1 } : {}),
     }));
-  const once = list(Number.NEGATIVE_INFINITY, duration + MS_GAP);
-  const again = loop.length > 0 ? list(duration + MS_GAP, duration + MS_GAP + loop.length) : [];
+  const once = list(cuesToEnd(motion));
+  const after = duration + END_INCLUDED;
+  const again = loop.length > 0 ? list(motion.events(after, after + loop.length)) : [];
   const used = [...new Set([...once, ...again].flatMap(({ sound }) => (sound ? [sound] : [])))];
   const sounds = Object.fromEntries(used.map((sound) => [sound, voicesOf(sound)]));
   return `// Cues of “${jsLineComment(study.name)}”. Start it together with the animation:

@@ -1,4 +1,4 @@
-import type { Motion } from "../../motion/index.ts";
+import { cuesToEnd, type Motion } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { handoffContext } from "../context.ts";
 import type { CssOptions } from "../css/css.ts";
@@ -34,7 +34,7 @@ export function stagedCssOptions(settings: HandoffSettings, isReduced = false): 
 
 /** What stays behind wherever only the sequence leaves, and is seen and not heard. */
 export function sequenceLimits(motion: Motion): readonly HandoffLimit[] {
-  const cues = motion.events(Number.NEGATIVE_INFINITY, motion.duration + 1e-3).length;
+  const cues = cuesToEnd(motion).length;
   const limits: HandoffLimit[] = [];
   if (cues > 0)
     limits.push({

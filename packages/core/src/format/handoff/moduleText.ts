@@ -1,3 +1,4 @@
+import { cuesToEnd } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { handoffContext } from "../context.ts";
 import type { CssHandoff } from "../css/css.ts";
@@ -7,9 +8,6 @@ import type { CssReduced } from "../css/cssChoices.ts";
 import { cssNumber } from "../css/cssNumber.ts";
 import { HELD_AFTER, isFade } from "../css/cssReduced.ts";
 import { jsLineComment, jsLiteral } from "../escape.ts";
-
-/** Added to the end of the search, so that a cue exactly at the end is included, ms. */
-const MS_GAP = 1e-3;
 
 /** Properties as scripts name them: `border-radius` is `borderRadius`, custom ones are what they are. */
 const scriptName = (property: string) =>
@@ -87,9 +85,9 @@ export function moduleText(
   const registered = rules.flatMap((rule) =>
     rule.registered.map(({ name, syntax, initial }) => jsLiteral([name, syntax, initial])),
   );
-  const cues = motion
-    .events(Number.NEGATIVE_INFINITY, motion.duration + MS_GAP)
-    .map(({ time, cue }) => jsLiteral([Number(cssNumber(Math.max(time, 0))), cue.name]));
+  const cues = cuesToEnd(motion).map(({ time, cue }) =>
+    jsLiteral([Number(cssNumber(Math.max(time, 0))), cue.name]),
+  );
   const list = (items: readonly string[]) =>
     items.length === 0 ? "[]" : `[\n  ${items.join(",\n  ")},\n]`;
   const { more } = WAYS[reduced];

@@ -7,7 +7,7 @@ import { partOf, writePart } from "./studyPart.ts";
 const demos = demoStudies();
 const arrival = demos.find(([name]) => name === "Kiosk arrival")?.[1] as Study;
 
-describe("a piece of a study", () => {
+describe("a part of a study", () => {
   it.each(demos)("is one lane after another as it was, begun at its start: %s", (_, study) => {
     const motion = compileStudy(study);
     const steady = columnsOf(motion, () => true, false).filter(
@@ -18,9 +18,9 @@ describe("a piece of a study", () => {
     );
     for (const { figure, channel } of steady.slice(0, 10)) {
       const id = study.figures[figure]?.id ?? "";
-      const piece = partOf(study, { figure: id, channel });
-      const own = compileStudy(piece.study);
-      expect([...piece.figures]).toEqual([id]);
+      const part = partOf(study, { figure: id, channel });
+      const own = compileStudy(part.study);
+      expect([...part.figures]).toEqual([id]);
       const layers = motion.drivenAt(figure, channel)?.layers ?? [];
       const from = Math.max(Math.min(...layers.map(({ start }) => start)), 0);
       for (const t of [1, 40, 170, 333, 900, 2000])

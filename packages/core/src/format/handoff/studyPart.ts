@@ -48,7 +48,7 @@ export function partOf(study: Study, of: PartOf): { study: Study; figures: Reado
       anchor,
       {
         ...tween,
-        id: `${tween.id} piece`,
+        id: `${tween.id} part`,
         figures: own,
         tracks,
       },
@@ -94,21 +94,21 @@ export function partOf(study: Study, of: PartOf): { study: Study; figures: Reado
 
 /** A part of a study in one of the forms; undefined where nothing moves in it. */
 export function writePart(study: Study, of: PartOf, form: PartForm): string | undefined {
-  const piece = partOf(study, of);
-  if (piece.figures.size === 0) return undefined;
+  const part = partOf(study, of);
+  if (part.figures.size === 0) return undefined;
   switch (form) {
     case "css":
-      return handoffCss(piece.study, { figures: piece.figures }).text;
+      return handoffCss(part.study, { figures: part.figures }).text;
     case "function": {
-      const leaves = (id: string) => piece.figures.has(id);
+      const leaves = (id: string) => part.figures.has(id);
       return scriptText(
-        functionTables(piece.study, { leaves, all: false, tolerance: WITHIN }),
+        functionTables(part.study, { leaves, all: false, tolerance: WITHIN }),
         false,
       );
     }
     case "frames":
-      return framesWriter.write(piece.study, initialSettings(framesFormat, piece.study), {
-        figures: piece.figures,
+      return framesWriter.write(part.study, initialSettings(framesFormat, part.study), {
+        figures: part.figures,
       }).text;
   }
 }

@@ -8,10 +8,10 @@ const STEP = 1e-4;
 export class LiveLever {
   readonly channel: LiveChannel;
 
-  /** @param way how it follows */
+  /** @param decay how it follows */
   constructor(
     readonly lever: Lever,
-    private readonly way: Decay,
+    private readonly decay: Decay,
   ) {
     const { range } = lever;
     const step = Math.abs(range[1] - range[0]) * STEP;
@@ -23,7 +23,7 @@ export class LiveLever {
     const [low, high] = this.lever.range;
     const target = Math.min(Math.max(value, low), high);
     if (this.channel.targetAt(time) === target) return false;
-    this.channel.begin(time, stillGoal([target]), this.way, true);
+    this.channel.begin(time, stillGoal([target]), this.decay, true);
     return true;
   }
 }

@@ -9,12 +9,12 @@ import type { Page } from "./runLive.ts";
 
 /** Makes the levers of a study, each with the decay that it follows with. */
 const leversBy =
-  (wayBy: (...numbers: PageLever["way"]) => Decay) =>
+  (decayBy: (...numbers: PageLever["way"]) => Decay) =>
   ({ study, moving, isStill }: Page, world: World): void => {
     world.levers = new Map(
       study.levers.map((lever) => {
-        const way = isStill || lever.way.length === 0 ? AT_ONCE : wayBy(...lever.way);
-        const live = new LiveLever(lever, way);
+        const decay = isStill || lever.way.length === 0 ? AT_ONCE : decayBy(...lever.way);
+        const live = new LiveLever(lever, decay);
         moving.push(live.channel);
         return [lever.id, live] as const;
       }),
