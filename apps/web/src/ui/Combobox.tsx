@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect, useId, useRef, useState } from "react";
+import { type ReactNode, useId, useLayoutEffect, useRef, useState } from "react";
 import type { TypedAhead } from "./useTypedAhead.ts";
 
 /** A line that can be taken. */
@@ -52,7 +52,8 @@ export function Combobox({
   const choose = (option: Option | undefined) => {
     if (option && !option.disabled) take(option.id);
   };
-  useEffect(() => {
+  // With the very list that fits it: a key that is pressed after that list was drawn must not be undone by this.
+  useLayoutEffect(() => {
     if (!waiting.current) return;
     const { steps, taken } = waiting.current;
     waiting.current = null;
