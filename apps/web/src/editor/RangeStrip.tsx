@@ -7,12 +7,12 @@ import { numberLabel } from "../ui/numberLabel.ts";
 import { useDragSession } from "../ui/useDragSession.ts";
 import { writeAttributes } from "../ui/writeAttributes.ts";
 import { MARGIN } from "./axis/laneGeometry.ts";
-import { snapTargets, snapTime } from "./axis/snapTime.ts";
+import { snapTargets, snapTime } from "./geometry/snapTime.ts";
 import { OverlapPanel } from "./lanes/OverlapPanel.tsx";
 import { useBench, useBenchState, useFrame } from "./session/BenchContext.ts";
 import type { Gesture } from "./session/gesture.ts";
-import { bothTimes } from "./session/labels.ts";
 import { GoPanel } from "./transport/GoPanel.tsx";
+import { bothTimes } from "./words/labels.ts";
 
 const HEIGHT = 24;
 /** Where the two bands lie, px from the top: the range that plays, the stretch of the chosen keys. */

@@ -42,7 +42,7 @@ const BlockBar = lazy(async () => ({
   default: (await import("./blocks/BlockBar.tsx")).BlockBar,
 }));
 const FollowerRow = lazy(async () => ({
-  default: (await import("./lanes/FollowerRow.tsx")).FollowerRow,
+  default: (await import("./followers/FollowerRow.tsx")).FollowerRow,
 }));
 const FollowingGraph = lazy(async () => ({
   default: (await import("./graphs/FollowingGraph.tsx")).FollowingGraph,

@@ -5,10 +5,10 @@ import { lazy, type ReactNode, Suspense, useRef, useState } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
+import { snapTargets, snapTime } from "../geometry/snapTime.ts";
 import { useBench, useFrame } from "../session/BenchContext.ts";
 import type { Gesture } from "../session/gesture.ts";
-import { bothTimes } from "../session/labels.ts";
-import { snapTargets, snapTime } from "./snapTime.ts";
+import { bothTimes } from "../words/labels.ts";
 
 const MarkerForm = lazy(async () => ({ default: (await import("./MarkerForm.tsx")).MarkerForm }));
 

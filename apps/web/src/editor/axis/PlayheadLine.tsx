@@ -3,7 +3,7 @@ import { type ReactNode, useRef } from "react";
 import { showTip } from "../../ui/dragTip.tsx";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { useBench, useBenchState, useFrame } from "../session/BenchContext.ts";
-import { bothTimes, timeLabel } from "../session/labels.ts";
+import { bothTimes, timeLabel } from "../words/labels.ts";
 
 /** The playhead through everything; its head carries the time and can be dragged. */
 export function PlayheadLine(): ReactNode {

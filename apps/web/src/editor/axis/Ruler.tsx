@@ -8,7 +8,7 @@ import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { useDragSession } from "../../ui/useDragSession.ts";
 import { useBench, useBenchState, useFrame, useStudy } from "../session/BenchContext.ts";
 import type { Bench } from "../session/bench.ts";
-import { bothTimes, type TimeUnit } from "../session/labels.ts";
+import { bothTimes, type TimeUnit } from "../words/labels.ts";
 import { MARGIN, rulerStepFrames, rulerStepMs } from "./laneGeometry.ts";
 import { MarkerFlag } from "./MarkerFlag.tsx";
 

@@ -3,9 +3,9 @@ import { handleAt, handlesOf, snapHandle, withHandle } from "../../curve-editor/
 import { PlotView } from "../../curve-editor/desk/plotView.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { linePath, rulerStepFrames, rulerStepMs, valueRange } from "../axis/laneGeometry.ts";
-import { snapTime } from "../axis/snapTime.ts";
-import { bothTimes } from "../session/labels.ts";
+import { snapTime } from "../geometry/snapTime.ts";
 import { TimelineView } from "../session/timelineView.ts";
+import { bothTimes } from "../words/labels.ts";
 
 describe("the timeline's view", () => {
   it("keeps the time under the pointer where it is while it zooms", () => {

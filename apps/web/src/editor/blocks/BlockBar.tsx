@@ -9,7 +9,7 @@ import { CommandButton } from "../commands/CommandButton.tsx";
 import { loadBlockCommands } from "../commands/command.ts";
 import { TypedField } from "../keys/TypedField.tsx";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
-import { passWords } from "../session/iterationWords.ts";
+import { passWords } from "../words/iterationWords.ts";
 import { tetherWords } from "./blockRows.ts";
 
 const Details = lazy(async () => ({ default: (await import("./DetailsForm.tsx")).DetailsForm }));

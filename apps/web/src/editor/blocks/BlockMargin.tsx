@@ -7,7 +7,7 @@ import { NameField } from "../../ui/NameField.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { MARGIN } from "../axis/laneGeometry.ts";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
-import { passWords } from "../session/iterationWords.ts";
+import { passWords } from "../words/iterationWords.ts";
 import { chooseBlock } from "./blockHands.ts";
 import type { BlockRow } from "./blockRows.ts";
 

@@ -2,9 +2,9 @@ import { type Layer, layerPolyline, type Motion } from "@levitas/core/motion";
 import { channelOf, type FigureHue, type Group, type Tween } from "@levitas/core/study";
 import { isBackward, type Placed } from "@levitas/core/timeline";
 import { findLayer } from "../session/findLayer.ts";
-import { passWords } from "../session/iterationWords.ts";
 import type { Hit, Mark, RowPicture } from "../tracks/marks.ts";
-import { cutToFit, labelPlace } from "./blockLabel.ts";
+import { cutToFit, labelPlace } from "../words/blockLabel.ts";
+import { passWords } from "../words/iterationWords.ts";
 import { type BlockRow, blockSpan, FAN, fanOf, LINE } from "./blockRows.ts";
 
 /** Where a bar lies inside its line, px. */

@@ -1,6 +1,6 @@
 import type { Group, Key, SequenceItem, Study, Tether, Tween } from "@levitas/core/study";
 import { placeItems } from "@levitas/core/timeline";
-import { passWords } from "../session/iterationWords.ts";
+import { passWords } from "../words/iterationWords.ts";
 import { blockRows, blockSpan, LINE, tetherLine, tetherWords } from "./blockRows.ts";
 
 const key = (id: string, time: number): Key => ({ id, time, value: time });

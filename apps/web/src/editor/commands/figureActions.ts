@@ -13,10 +13,10 @@ import type { Figure, Study } from "@levitas/core/study";
 import { nanoid } from "nanoid";
 import type { MenuItem } from "../../ui/Menu.tsx";
 import { say } from "../../ui/notices.tsx";
+import { boundsNow } from "../geometry/bounds.ts";
 import type { Bench } from "../session/bench.ts";
-import { boundsNow } from "../session/bounds.ts";
-import { freeName } from "../session/freeName.ts";
 import { siblings } from "../session/selection.ts";
+import { freeName } from "../words/freeName.ts";
 import { copyMotion } from "./copyKeys.ts";
 import { copyAs } from "./copyPart.ts";
 import { giveMotion } from "./pasteKeys.ts";
@@ -141,7 +141,9 @@ export function figureMenu(
       text: "Follow another figure…",
       hint: "value or speed",
       onSelect: () =>
-        void import("./followNew.ts").then(({ followNew }) => followNew(bench, figure, beside)),
+        void import("../followers/followNew.ts").then(({ followNew }) =>
+          followNew(bench, figure, beside),
+        ),
     },
     {
       text: beside.length > 0 ? "Group the chosen figures" : "Put in a group",

@@ -1,7 +1,7 @@
 import { type Motion, shownMarkers } from "@levitas/core/motion";
 import { eachTween } from "@levitas/core/study";
+import { boundsNow } from "../geometry/bounds.ts";
 import type { Bench } from "../session/bench.ts";
-import { boundsNow } from "../session/bounds.ts";
 import type { Command } from "./command.ts";
 import { COMMANDS } from "./commands.ts";
 

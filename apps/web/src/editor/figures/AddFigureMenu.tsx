@@ -13,7 +13,7 @@ import { Button } from "../../ui/Button.tsx";
 import { PlusIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { useBench } from "../session/BenchContext.ts";
-import { freeName } from "../session/freeName.ts";
+import { freeName } from "../words/freeName.ts";
 
 /** Where a needle stands in its dial: its hub on the dial's middle. */
 function needlePlace(dial: FigureKind): { x: number; y: number } {

@@ -6,6 +6,7 @@ import { MoreIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { NameField } from "../../ui/NameField.tsx";
 import { MARGIN } from "../axis/laneGeometry.ts";
+import { FollowPanel } from "../followers/FollowPanel.tsx";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
 import type { Bench } from "../session/bench.ts";
 import { inTree, type Row } from "../session/rows.ts";
@@ -13,7 +14,6 @@ import { chosenFigures } from "../session/selection.ts";
 import { ChannelPicker } from "./ChannelPicker.tsx";
 import { ColumnCell } from "./ColumnCell.tsx";
 import { DressPanel } from "./DressPanel.tsx";
-import { FollowPanel } from "./FollowPanel.tsx";
 import { useReorder } from "./useReorder.ts";
 
 const FigureMenu = lazy(async () => ({ default: (await import("./FigureMenu.tsx")).FigureMenu }));

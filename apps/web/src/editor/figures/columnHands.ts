@@ -3,13 +3,13 @@ import type { Figure } from "@levitas/core/study";
 import { showTip } from "../../ui/dragTip.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import type { DragPoint } from "../../ui/useDragSession.ts";
-import { snapTargets, snapTime } from "../axis/snapTime.ts";
+import { snapTargets, snapTime } from "../geometry/snapTime.ts";
 import { boxHand, tapGround } from "../keys/keyBox.ts";
 import { beginKeyDrag, dragKeys } from "../keys/keyDrag.ts";
 import type { Bench } from "../session/bench.ts";
 import { gestureHand, type Hand } from "../session/hand.ts";
-import { bothTimes } from "../session/labels.ts";
 import type { Row } from "../session/rows.ts";
+import { bothTimes } from "../words/labels.ts";
 import type { Column, ColumnTarget } from "./columnPicture.ts";
 
 type FigureRow = Extract<Row, { kind: "figure" }>;

@@ -3,8 +3,8 @@ import type { ReactNode } from "react";
 import { chooseKey } from "../keys/keyDrag.ts";
 import { useBench } from "../session/BenchContext.ts";
 import type { GraphView } from "../session/graphView.ts";
-import { valueLabel } from "../session/labels.ts";
 import { type Nudge, type Stop, TrackCursor } from "../tracks/TrackCursor.tsx";
+import { valueLabel } from "../words/labels.ts";
 import { stepOf, tangentEdit, tangentNow, tangentWords } from "./graphHands.ts";
 import { linesOf, type Shown } from "./graphLines.ts";
 import {

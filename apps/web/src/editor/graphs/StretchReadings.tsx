@@ -3,8 +3,8 @@ import { readChannel } from "@levitas/core/motion";
 import { type ReactNode, useMemo } from "react";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
-import { valueLabel } from "../session/labels.ts";
 import type { LaneBar } from "../session/rows.ts";
+import { valueLabel } from "../words/labels.ts";
 import type { LaneOf } from "./graphLines.ts";
 
 /** Readings of the chosen keys' stretch, else of the chosen span, else of all of the lane. */

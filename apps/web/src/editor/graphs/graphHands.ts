@@ -12,8 +12,8 @@ import type { Bench } from "../session/bench.ts";
 import { findLayer, tweenById } from "../session/findLayer.ts";
 import type { GraphView } from "../session/graphView.ts";
 import { gestureHand, type Hand } from "../session/hand.ts";
-import { valueLabel } from "../session/labels.ts";
 import type { LaneBar } from "../session/rows.ts";
+import { valueLabel } from "../words/labels.ts";
 import type { GraphTarget, Side } from "./graphPicture.ts";
 import { spanTangents } from "./spanGeometry.ts";
 

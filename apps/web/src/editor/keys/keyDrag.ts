@@ -1,10 +1,10 @@
 import { moveKey, moveKeys, withPartners } from "@levitas/core/edit";
 import type { Figure, Track } from "@levitas/core/study";
 import type { DragPoint } from "../../ui/useDragSession.ts";
-import { snapTargets, snapTime } from "../axis/snapTime.ts";
+import { snapTargets, snapTime } from "../geometry/snapTime.ts";
 import type { Bench } from "../session/bench.ts";
 import type { Gesture } from "../session/gesture.ts";
-import { bothTimes } from "../session/labels.ts";
+import { bothTimes } from "../words/labels.ts";
 
 /** Chooses a key with the span that begins there; `add` chooses it besides the others, or lets go of it. */
 export function chooseKey(

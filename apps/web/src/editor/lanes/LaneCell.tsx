@@ -5,8 +5,8 @@ import { ROW } from "../axis/laneGeometry.ts";
 import { chooseKey } from "../keys/keyDrag.ts";
 import { useBench } from "../session/BenchContext.ts";
 import { findLayer } from "../session/findLayer.ts";
-import { valueLabel } from "../session/labels.ts";
 import { type Nudge, type Stop, TrackCursor } from "../tracks/TrackCursor.tsx";
+import { valueLabel } from "../words/labels.ts";
 import { GRIP_AWAY, isJoined, keysOf, type LaneOf, seamWords } from "./lanePicture.ts";
 
 const OverlapMarks = lazy(async () => ({

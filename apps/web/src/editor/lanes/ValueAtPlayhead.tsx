@@ -12,9 +12,9 @@ import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
 import { keyTolerance } from "../session/changes.ts";
 import { beginColor } from "../session/colorGesture.ts";
 import type { Gesture } from "../session/gesture.ts";
-import { valueLabel } from "../session/labels.ts";
 import { sceneColors } from "../session/sceneColors.ts";
 import { spanInto } from "../session/spanInto.ts";
+import { valueLabel } from "../words/labels.ts";
 
 interface Session {
   readonly gesture: Gesture;

@@ -7,14 +7,14 @@ import { showTip } from "../../ui/dragTip.tsx";
 import { say } from "../../ui/notices.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import type { DragPoint } from "../../ui/useDragSession.ts";
-import { snapTargets, snapTime } from "../axis/snapTime.ts";
+import { snapTargets, snapTime } from "../geometry/snapTime.ts";
 import { boxHand, tapGround } from "../keys/keyBox.ts";
 import { beginKeyDrag, chooseKey, dragKeys } from "../keys/keyDrag.ts";
 import type { Bench } from "../session/bench.ts";
 import { gestureHand, type Hand } from "../session/hand.ts";
-import { bothTimes } from "../session/labels.ts";
 import type { LaneBar } from "../session/rows.ts";
 import { spanInto } from "../session/spanInto.ts";
+import { bothTimes } from "../words/labels.ts";
 import type { LaneOf, LaneTarget } from "./lanePicture.ts";
 
 /** What a drag on a lane does; on its ground it draws a box that chooses keys. */

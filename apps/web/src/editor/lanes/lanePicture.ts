@@ -4,9 +4,9 @@ import type { ChannelDefinition, ChannelId, Key, Tween } from "@levitas/core/stu
 import { playedSpan } from "@levitas/core/timeline";
 import { BAR, valueRange } from "../axis/laneGeometry.ts";
 import { findLayer } from "../session/findLayer.ts";
-import { passWords } from "../session/iterationWords.ts";
 import type { LaneBar, Row } from "../session/rows.ts";
 import { chevron, type Hit, type Mark, type RowPicture } from "../tracks/marks.ts";
+import { passWords } from "../words/iterationWords.ts";
 
 export type LaneOf = Extract<Row, { kind: "lane" | "graph" }>;
 

@@ -18,13 +18,13 @@ import { NumberField } from "../../ui/NumberField.tsx";
 import { Panel } from "../../ui/Panel.tsx";
 import { TextField } from "../../ui/TextField.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
-import { leverUnit } from "../session/leverUnit.ts";
+import { leverUnit } from "../words/leverUnit.ts";
 import { KeyField } from "./KeyField.tsx";
 import { useLive, useLiveState } from "./LiveContext.ts";
 import { LEVER_WORDS, LiveWords } from "./words.ts";
 
 const FollowerForm = lazy(async () => ({
-  default: (await import("../lanes/FollowerForm.tsx")).FollowerForm,
+  default: (await import("../followers/FollowerForm.tsx")).FollowerForm,
 }));
 
 const FOLLOWING = CHANNELS.filter(({ kind }) => kind === "number" || kind === "angle");

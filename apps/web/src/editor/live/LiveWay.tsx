@@ -16,7 +16,7 @@ import { numberLabel } from "../../ui/numberLabel.ts";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useBench, useStudy } from "../session/BenchContext.ts";
-import { ROUTE_WORDS } from "../session/routeWords.ts";
+import { ROUTE_WORDS } from "../words/routeWords.ts";
 import { useLive, useLiveState } from "./LiveContext.ts";
 import { lengthOf, useHowDesk } from "./useHowDesk.ts";
 import { LiveWords, MID_FLIGHT_WORDS } from "./words.ts";

@@ -1,7 +1,7 @@
 import { type LiveSlot, type LogEntry, slotOwner } from "@levitas/core/live";
 import { numberLabel } from "../../ui/numberLabel.ts";
-import { valueLabel } from "../session/labels.ts";
 import type { Mark } from "../tracks/marks.ts";
+import { valueLabel } from "../words/labels.ts";
 import type { LiveFrame } from "./liveSession.ts";
 import type { LiveWords } from "./words.ts";
 

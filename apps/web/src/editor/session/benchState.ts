@@ -1,9 +1,9 @@
 import type { Curve } from "@levitas/core/curve";
 import { type Clipboard, type History, startHistory } from "@levitas/core/edit";
 import type { Follower, Study } from "@levitas/core/study";
+import type { OnionSkin } from "../onion/onion.ts";
+import type { TimeUnit } from "../words/labels.ts";
 import { type Arrangement, keptMargin } from "./arrangement.ts";
-import type { TimeUnit } from "./labels.ts";
-import type { OnionSkin } from "./onion.ts";
 import { firstSelection, type Selection } from "./selection.ts";
 
 /** What components of the bench read. It changes when something is done, not while it is dragged. */

@@ -1,6 +1,6 @@
 import { emptyStudy, type Figure, type Study } from "@levitas/core/study";
-import { snapTargets } from "../axis/snapTime.ts";
 import { columnsOf } from "../figures/columnPicture.ts";
+import { snapTargets } from "../geometry/snapTime.ts";
 import { laneName, sameRow, timelineRows } from "./rows.ts";
 import { firstSelection, NOTHING, prune } from "./selection.ts";
 

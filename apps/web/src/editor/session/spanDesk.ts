@@ -2,8 +2,8 @@ import { LINEAR } from "@levitas/core/curve";
 import { reshapeSpan } from "@levitas/core/edit";
 import { layerColorAt, layerTime, layerValue } from "@levitas/core/motion";
 import { CurveDesk } from "../../curve-editor/desk/desk.ts";
+import { valueLabel } from "../words/labels.ts";
 import type { Bench } from "./bench.ts";
-import { valueLabel } from "./labels.ts";
 import { type Span, spanIn, spanTimes } from "./span.ts";
 
 /**

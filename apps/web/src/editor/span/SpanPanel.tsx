@@ -11,8 +11,8 @@ import { ChevronIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { useBench } from "../session/BenchContext.ts";
-import { ROUTE_WORDS } from "../session/routeWords.ts";
 import type { Span } from "../session/span.ts";
+import { ROUTE_WORDS } from "../words/routeWords.ts";
 import { SharedPart } from "./SharedPart.tsx";
 
 /** What is said of points comes with the first path. */

@@ -1,7 +1,7 @@
 import { boxCorners } from "@levitas/core/motion";
 import { type ReactNode, useRef } from "react";
+import { boundsNow } from "../geometry/bounds.ts";
 import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
-import { boundsNow } from "../session/bounds.ts";
 
 /** Where the chosen figure is when it is out of sight: an arrow at the edge that brings it into view. */
 export function FigureFinder({ figureId }: { figureId: string }): ReactNode {

@@ -67,7 +67,7 @@ export function SceneView(): ReactNode {
   const { width, height, background } = study.scene;
   // What is drawn on demand is loaded on demand.
   const loaded = () => redraw();
-  const skins = useLate(() => import("./onionMarks.ts"), onion.on, loaded);
+  const skins = useLate(() => import("../onion/onionMarks.ts"), onion.on, loaded);
   const routes = useLate(() => import("./route.ts"), selection.channel === "rotate", loaded);
 
   useFrame("The figures", ["time", "motion"], ({ motion, poses }) => painter.paint(motion, poses));

@@ -1,8 +1,8 @@
 import { type Change, duplicateFigure, isWithin, squash } from "@levitas/core/edit";
 import { nanoid } from "nanoid";
 import type { Bench } from "../session/bench.ts";
-import { freeName } from "../session/freeName.ts";
 import { chosenFigures } from "../session/selection.ts";
+import { freeName } from "../words/freeName.ts";
 
 /** Copies the chosen figures with their motion, and chooses the copies. */
 export function copyChosenFigures(bench: Bench): void {

@@ -10,10 +10,10 @@ import {
 } from "@levitas/core/motion";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import type { DragPoint } from "../../ui/useDragSession.ts";
+import { type SnapLine, snapLines, snapPlaces } from "../geometry/snapPlaces.ts";
 import type { Bench } from "../session/bench.ts";
 import { beginSceneChange, type NewValue, type SceneChange } from "../session/changes.ts";
 import { chosenFigures } from "../session/selection.ts";
-import { type SnapLine, snapLines, snapPlaces } from "./snapPlaces.ts";
 
 /** How near, in px of the screen, something must be to be snapped to. */
 const REACH = 6;

@@ -1,9 +1,9 @@
 import { boxCorners, type Motion, pivotPath } from "@levitas/core/motion";
 import { eachTween } from "@levitas/core/study";
 import { readColor } from "@levitas/core/value";
+import { poseOutline } from "../geometry/outline.ts";
 import type { Frame } from "../session/bench.ts";
 import type { Placement } from "../session/camera.ts";
-import { poseOutline } from "../session/outline.ts";
 import type { Mark } from "../tracks/marks.ts";
 import { labelPicture } from "./labelPicture.ts";
 

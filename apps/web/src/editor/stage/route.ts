@@ -1,9 +1,9 @@
 import { type Motion, mapPoint, parentMatrixAt, spanAtTime } from "@levitas/core/motion";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import type { Placement } from "../session/camera.ts";
-import { ROUTE_WORDS } from "../session/routeWords.ts";
 import type { Selection } from "../session/selection.ts";
 import type { Mark } from "../tracks/marks.ts";
+import { ROUTE_WORDS } from "../words/routeWords.ts";
 import { labelPicture } from "./labelPicture.ts";
 import { sceneInk } from "./overlay.ts";
 

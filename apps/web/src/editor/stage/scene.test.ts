@@ -1,9 +1,9 @@
 import { compileStudy } from "@levitas/core/motion";
 import { emptyStudy, type Study } from "@levitas/core/study";
+import { snapLines, snapPlaces } from "../geometry/snapPlaces.ts";
+import { onionTimes } from "../onion/onion.ts";
 import { Camera } from "../session/camera.ts";
 import { axisTicks, GRAPH, GraphView } from "../session/graphView.ts";
-import { onionTimes } from "../session/onion.ts";
-import { snapLines, snapPlaces } from "./snapPlaces.ts";
 
 describe("the camera over the scene", () => {
   const camera = () => {

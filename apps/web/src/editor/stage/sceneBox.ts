@@ -1,6 +1,6 @@
 import type { DragPoint } from "../../ui/useDragSession.ts";
+import { boundsIn } from "../geometry/bounds.ts";
 import type { Bench } from "../session/bench.ts";
-import { boundsIn } from "../session/bounds.ts";
 import { chosenFigures } from "../session/selection.ts";
 
 /** Drawing a box over the ground of the scene. */

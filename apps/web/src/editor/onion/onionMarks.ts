@@ -1,9 +1,9 @@
 import type { Motion } from "@levitas/core/motion";
 import { printHexColor } from "@levitas/core/value";
+import { poseOutline } from "../geometry/outline.ts";
 import type { Placement } from "../session/camera.ts";
-import { type OnionSkin, onionTimes } from "../session/onion.ts";
-import { poseOutline } from "../session/outline.ts";
 import type { Mark } from "../tracks/marks.ts";
+import { type OnionSkin, onionTimes } from "./onion.ts";
 
 /** Skins of a figure: past ones in its own color, coming ones in marigold, fainter with distance. */
 export function onionMarks(

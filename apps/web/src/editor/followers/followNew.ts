@@ -3,7 +3,7 @@ import { type ChannelId, channelOf, type Figure, type Follower } from "@levitas/
 import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
-import { draftFollower, followingRange } from "../session/draftFollower.ts";
+import { draftFollower, followingRange } from "./draftFollower.ts";
 
 /** Proposes that a figure's chosen channel follows another figure; nothing is replaced before that is accepted. */
 export function followNew(bench: Bench, figure: Figure, beside: readonly string[]): void {

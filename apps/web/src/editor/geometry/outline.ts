@@ -1,5 +1,5 @@
 import { boxCorners, type Motion, mapPoint, poseMatrix } from "@levitas/core/motion";
-import type { Placement } from "./camera.ts";
+import type { Placement } from "../session/camera.ts";
 
 /** The outline of a figure in poses, closed, x and y in turn, px of the screen: round for balls and dials, else its box. */
 export function poseOutline(

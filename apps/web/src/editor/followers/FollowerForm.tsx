@@ -17,10 +17,10 @@ import { say } from "../../ui/notices.tsx";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { Tick } from "../../ui/Tick.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
-import { acceptFollower, draftFollower, followingRange } from "../session/draftFollower.ts";
-import { dropFollower } from "../session/dropFollower.ts";
-import { leverUnit } from "../session/leverUnit.ts";
 import { CurveChoice } from "../span/CurveChoice.tsx";
+import { leverUnit } from "../words/leverUnit.ts";
+import { acceptFollower, draftFollower, followingRange } from "./draftFollower.ts";
+import { dropFollower } from "./dropFollower.ts";
 import { FollowerMap } from "./FollowerMap.tsx";
 
 const FOLLOWED = CHANNELS.filter(({ kind }) => kind === "number" || kind === "angle");

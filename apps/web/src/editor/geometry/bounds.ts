@@ -1,5 +1,5 @@
 import { boxCorners, type Motion } from "@levitas/core/motion";
-import type { Bench } from "./bench.ts";
+import type { Bench } from "../session/bench.ts";
 
 /** The upright box around a figure as it is shown now, px of the scene. */
 export function boundsNow(bench: Bench, figureId: string) {

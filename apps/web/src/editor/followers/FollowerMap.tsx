@@ -12,8 +12,8 @@ import { compileCurve } from "../../curve-editor/curveReader.ts";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import { writeAttributes } from "../../ui/writeAttributes.ts";
 import { useBench, useFrame, useStudy } from "../session/BenchContext.ts";
-import { valueLabel } from "../session/labels.ts";
-import { leverUnit } from "../session/leverUnit.ts";
+import { valueLabel } from "../words/labels.ts";
+import { leverUnit } from "../words/leverUnit.ts";
 
 const SIZE = { width: 236, height: 92, left: 10, right: 10, top: 10, bottom: 18 } as const;
 const SAMPLES = 60;

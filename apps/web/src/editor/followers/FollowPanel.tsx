@@ -2,10 +2,10 @@ import type { Figure } from "@levitas/core/study";
 import { lazy, type ReactNode, Suspense, useRef } from "react";
 import { Panel } from "../../ui/Panel.tsx";
 import { useBench, useBenchState } from "../session/BenchContext.ts";
-import { dropFollower } from "../session/dropFollower.ts";
+import { dropFollower } from "./dropFollower.ts";
 
 const FollowerDraft = lazy(async () => ({
-  default: (await import("../lanes/FollowerForm.tsx")).FollowerDraft,
+  default: (await import("./FollowerForm.tsx")).FollowerDraft,
 }));
 
 /** Beside a figure: the follower that is being made for it. Dismissed, there is none. */

@@ -1,6 +1,6 @@
 import { addFollower } from "@levitas/core/edit";
 import { type ChannelId, channelOf, type Follower } from "@levitas/core/study";
-import type { Bench } from "./bench.ts";
+import type { Bench } from "../session/bench.ts";
 import { dropFollower } from "./dropFollower.ts";
 
 /** Shows a follower that is being made as if it were in the study. */

@@ -1,4 +1,4 @@
-import type { Bench } from "./bench.ts";
+import type { Bench } from "../session/bench.ts";
 
 /** Shows no follower that is being made any more. */
 export function dropFollower(bench: Bench): void {
