@@ -4,18 +4,69 @@ import {
   type CurveReference,
   eachItem,
   findTween,
+  type Key,
+  keysLength,
+  type SequenceItem,
   type Study,
   spacePathOf,
+  type Tether,
   type Tween,
 } from "../study/index.ts";
 import { iterationsOf, placeItems } from "../timeline/index.ts";
 import { type DraftKey, draftItem } from "./history/find.ts";
-import { partnerOf } from "./spatialPath/spacePoints.ts";
 
 /**
- * How the keys of a tween lie in time: its origin, the part that plays, the keys that form pairs along a path, and the
- * items tethered to it. The one module that knows this; every edit that changes keys ends with `settleKeys`.
+ * How items lie in time: what they are tethered to, and of a tween its origin, the part that plays, the times and curves
+ * of its keys, and the keys that form pairs along a path. The one module that writes these; a lint rule refuses it
+ * elsewhere (`lint/oneWriter.grit`). Every edit that changes keys ends with `settleKeys`.
  */
+
+/** Tethers an item to something else. */
+export function setTether(item: Draft<SequenceItem>, tether: Tether): void {
+  item.tether = tether as Draft<Tether>;
+}
+
+/** Moves the origin of an item, and with it all its keys, by ms of its level. */
+export function moveOrigin(item: Draft<SequenceItem>, by: number): void {
+  item.tether.offset += by;
+}
+
+/** Moves the origin of a tween by ms, and no key; a tween that plays a part of its keys still starts when it did. */
+export function moveOriginOnly(tween: Draft<Tween>, by: number): void {
+  for (const track of tween.tracks) for (const key of track.keys) key.time -= by;
+  if (tween.clip) tween.clip = { from: tween.clip.from - by, to: tween.clip.to - by };
+  else tween.tether.offset += by;
+}
+
+/** Sets the time of a key, ms of its tween. */
+export function setKeyTime(key: Draft<Key>, time: number): void {
+  key.time = time;
+}
+
+/** Sets other times for all keys of a tween and for the part of it that plays; `map` grows with the time. */
+export function mapTimes(tween: Draft<Tween>, map: (time: number) => number): void {
+  for (const track of tween.tracks) for (const key of track.keys) key.time = map(key.time);
+  if (tween.clip) tween.clip = { from: map(tween.clip.from), to: map(tween.clip.to) };
+}
+
+/** Times closer than this are equal when a tween is trimmed, ms. */
+export const SAME_CLIP = 1e-6;
+
+/** The part of a tween that plays, ms of its keys. */
+export function clipOf(tween: Tween): { readonly from: number; readonly to: number } {
+  return tween.clip ?? { from: 0, to: keysLength(tween) };
+}
+
+/** Has a tween play a part of its keys, ms, also where that is all of them: keys that are added later are outside. */
+export function cutTo(tween: Draft<Tween>, from: number, to: number): void {
+  tween.clip = { from, to };
+}
+
+/** Sets the part of a tween that plays, ms of its keys; a tween that plays whole says nothing of it. */
+export function setClip(tween: Draft<Tween>, from: number, to: number): void {
+  if (from <= SAME_CLIP && to >= keysLength(tween as Tween) - SAME_CLIP) delete tween.clip;
+  else cutTo(tween, from, to);
+}
 
 /** The time of the first key of a tween, ms of its keys; 0 for a tween without keys. */
 export function firstKeyTime(tween: Pick<Tween, "tracks">): number {
@@ -50,12 +101,8 @@ export function settleKeys(
   const follows = followsFirstKey && beganThere && !tween.clip && !repeats;
   const shift = first < 0 || follows ? first : 0;
   if (shift !== 0) {
-    for (const track of tween.tracks) for (const key of track.keys) key.time -= shift;
-    if (tween.clip) tween.clip = { from: tween.clip.from - shift, to: tween.clip.to - shift };
-    else {
-      tween.tether.offset += shift;
-      if (!follows) keepStarts(draft, study, tetheredToStart(study, tween.id));
-    }
+    moveOriginOnly(tween, shift);
+    if (!tween.clip && !follows) keepStarts(draft, study, tetheredToStart(study, tween.id));
   }
   if (before?.path && spacePathOf(before) && !spacePathOf(tween as Tween)) delete tween.path;
 }
@@ -92,11 +139,50 @@ export function giveSpanCurve(
 ): void {
   const source = isDraft(tween) ? (original(tween) as Tween) : (tween as Tween);
   const partner = partnerOf(source, key.id);
-  key.curve = curve as Draft<Curve | CurveReference>;
+  setKeyCurve(key, curve);
   for (const track of partner ? tween.tracks : []) {
     const other = track.keys[index];
-    if (other?.id === partner?.id && other) other.curve = curve as Draft<Curve | CurveReference>;
+    if (other && other.id === partner?.id) setKeyCurve(other, curve);
   }
+}
+
+/** Sets the curve of the span that begins at a key, or the shared curve it follows. */
+export function setKeyCurve(key: Draft<Key>, curve: Curve | CurveReference): void {
+  key.curve = curve as Draft<Curve | CurveReference>;
+}
+
+/** Changes the curve of a span: the shared one, for all spans that follow it, or its own. */
+export function reshapeCurve(draft: Draft<Study>, found: DraftKey, curve: Curve): void {
+  const { curve: own } = found.key;
+  const shared =
+    own && "shared" in own ? draft.curves.find((each) => each.id === own.shared) : undefined;
+  if (shared) shared.curve = curve as Draft<Curve>;
+  else giveSpanCurve(found, curve);
+}
+
+/**
+ * Gives the two halves of a span that was split their curves; where its curve cannot be split the second has the whole
+ * one, as the first.
+ */
+export function splitSpan(
+  first: Draft<Key>,
+  second: Draft<Key>,
+  parts: readonly [Curve, Curve] | undefined,
+): void {
+  if (parts) {
+    setKeyCurve(first, parts[0]);
+    setKeyCurve(second, parts[1]);
+  } else if (first.curve) second.curve = first.curve;
+}
+
+/** The other key of a pair on a path through space; undefined for any other key. */
+export function partnerOf(tween: Tween, keyId: string): Key | undefined {
+  const path = spacePathOf(tween);
+  if (!path) return undefined;
+  const atX = path.x.keys.findIndex((key) => key.id === keyId);
+  if (atX >= 0) return path.y.keys[atX];
+  const atY = path.y.keys.findIndex((key) => key.id === keyId);
+  return atY >= 0 ? path.x.keys[atY] : undefined;
 }
 
 /** The key whose curve times the span beginning at a key: along a path that of x. */

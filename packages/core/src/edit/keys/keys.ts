@@ -16,8 +16,15 @@ import { placeItems } from "../../timeline/index.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftKey, draftKeys, draftTweens } from "../history/find.ts";
 import { removeItems } from "../sequence/removeItems.ts";
-import { insertPair, partnerOf, withPartners } from "../spatialPath/spacePoints.ts";
-import { giveSpanCurve, settleKeys } from "../tween.ts";
+import { insertPair, withPartners } from "../spatialPath/spacePoints.ts";
+import {
+  giveSpanCurve,
+  partnerOf,
+  reshapeCurve,
+  setKeyTime,
+  settleKeys,
+  splitSpan,
+} from "../tween.ts";
 import { trackIn, trackNear } from "./trackNear.ts";
 
 /**
@@ -36,10 +43,10 @@ export const moveKey = defineEdit<{ keyId: string; time: number }>(
     const earliest = before ? before.time : within(tween.id, 0);
     const latest = after ? after.time : Number.POSITIVE_INFINITY;
     const wanted = within(tween.id, time);
-    key.time = Math.min(Math.max(wanted, Math.min(earliest, key.time)), latest);
+    setKeyTime(key, Math.min(Math.max(wanted, Math.min(earliest, key.time)), latest));
     const other = partnerOf(findTween(study, tween.id) ?? (tween as Tween), keyId);
     const partner = other && draftKey(draft, other.id);
-    if (partner) partner.key.time = key.time;
+    if (partner) setKeyTime(partner.key, key.time);
     settleKeys(draft, study, tween, { followsFirstKey: true });
   },
 );
@@ -75,12 +82,7 @@ export const reshapeSpan = defineEdit<{ keyId: string; curve: Curve }>(
   "change curve",
   (draft, { keyId, curve }) => {
     const found = draftKey(draft, keyId);
-    if (!found) return;
-    const { curve: own } = found.key;
-    const shared =
-      own && "shared" in own ? draft.curves.find((each) => each.id === own.shared) : undefined;
-    if (shared) shared.curve = curve as Draft<Curve>;
-    else giveSpanCurve(found, curve);
+    if (found) reshapeCurve(draft, found, curve);
   },
 );
 
@@ -162,11 +164,7 @@ function insertKey(study: Study, keys: Draft<Key>[], fresh: Draft<Key>): void {
   const key = { ...fresh };
   if (before && after) {
     const p = (fresh.time - before.time) / (after.time - before.time);
-    const parts = splitCurve(curveOfKey(study, before), p);
-    if (parts) {
-      before.curve = parts[0] as Draft<Curve>;
-      key.curve = parts[1] as Draft<Curve>;
-    } else if (before.curve) key.curve = before.curve;
+    splitSpan(before, key, splitCurve(curveOfKey(study, before), p));
   }
   keys.splice(index < 0 ? keys.length : index, 0, key);
 }

@@ -15,7 +15,7 @@ import { inWaves } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItemsOf, draftKeys, draftTweens } from "../history/find.ts";
 import { withPartners } from "../spatialPath/spacePoints.ts";
-import { settleKeys, stateOf } from "../tween.ts";
+import { mapTimes, moveOrigin, setKeyTime, settleKeys, stateOf } from "../tween.ts";
 
 /** A key that is one of several chosen ones. */
 interface Chosen {
@@ -145,12 +145,12 @@ function retime(
         const wanted = map(time);
         // A key that moved along with its tween and is already at its new time keeps its own time to the last digit.
         if (target && Math.abs(outer(id, key.time) - wanted) > SAME_TIME)
-          target.time = within(id, wanted);
+          setKeyTime(target, within(id, wanted));
       }
       for (const track of tween.tracks)
         for (let at = 1; at < track.keys.length; at++) {
           const [before, here] = [track.keys[at - 1], track.keys[at]];
-          if (before && here && here.time < before.time) here.time = before.time;
+          if (before && here && here.time < before.time) setKeyTime(here, before.time);
         }
       settleKeys(draft, study, tween, { followsFirstKey: true });
     }
@@ -179,8 +179,7 @@ export const stretchTween = defineEdit<{
   const factor = Math.max(wanted, SHORTEST) / (end - start);
   for (const target of draftTweens(draft.sequence)) {
     if (target.id !== tweenId) continue;
-    for (const track of target.tracks) for (const key of track.keys) key.time *= factor;
-    if (target.clip) target.clip = { from: target.clip.from * factor, to: target.clip.to * factor };
-    if (edge === "start") target.tether.offset += length - length * factor;
+    mapTimes(target, (time) => time * factor);
+    if (edge === "start") moveOrigin(target, length - length * factor);
   }
 });

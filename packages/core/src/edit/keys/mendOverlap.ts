@@ -20,7 +20,7 @@ import { draftItem, draftTrack } from "../history/find.ts";
 import { trimTween } from "../sequence/blocks.ts";
 import { moveItems } from "../sequence/items.ts";
 import { insertPair } from "../spatialPath/spacePoints.ts";
-import { settleKeys } from "../tween.ts";
+import { setKeyCurve, settleKeys } from "../tween.ts";
 
 /** The ways to resolve an overlap. */
 export type Mend = "trim" | "shift" | "add";
@@ -143,7 +143,7 @@ const trimTrack = defineEdit<Overlap>("trim tween", (draft, overlap, study) => {
       number,
       number,
     ];
-    if (parts) before.curve = parts[0] as Draft<typeof before.curve>;
+    if (parts) setKeyCurve(before, parts[0]);
     track.keys.splice(after, track.keys.length - after, {
       ...next,
       time: at,

@@ -25,22 +25,11 @@ import { extentOf, printHexColor, roundTo } from "../../value/index.ts";
 import { delaysOnlySome } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItems, draftTweens, listHolding } from "../history/find.ts";
+import { clipOf, cutTo, moveOrigin, SAME_CLIP, setClip, setTether } from "../tween.ts";
 import { hangsOnEnd, removeItems } from "./removeItems.ts";
 
-/** Times closer than this are equal, ms. */
-const SAME = 1e-6;
 /** The shortest length a tween can be trimmed to, ms. */
 const SHORTEST = 1;
-
-/** The part of a tween that plays, ms of its keys. */
-export function clipOf(tween: Tween): { readonly from: number; readonly to: number } {
-  return tween.clip ?? { from: 0, to: keysLength(tween) };
-}
-
-function setClip(tween: Draft<Tween>, from: number, to: number): void {
-  if (from <= SAME && to >= keysLength(tween as Tween) - SAME) delete tween.clip;
-  else tween.clip = { from, to };
-}
 
 /**
  * Moves the start or the end of a tween to another time of the study without moving its keys: keys that are cut off
@@ -62,7 +51,7 @@ export const trimTween = defineEdit<{ tweenId: string; edge: "start" | "end"; ti
       } else {
         const begin = Math.max(Math.min(at, to - SHORTEST), 0);
         setClip(target, begin, to);
-        target.tether.offset += begin - from;
+        moveOrigin(target, begin - from);
       }
     }
   },
@@ -82,7 +71,9 @@ export function splitProblem(study: Study, tweenId: string, time: number): strin
   const placed = placeItems(study).byId.get(tweenId);
   if (placed && delaysOnlySome(placed.level, placed.start, placed.start + at - from))
     return "A freeze of some figures would delay its second part: let the freeze stop all first.";
-  return at > from + SAME && at < to - SAME ? undefined : "The playhead is not inside it.";
+  return at > from + SAME_CLIP && at < to - SAME_CLIP
+    ? undefined
+    : "The playhead is not inside it.";
 }
 
 /**
@@ -125,12 +116,12 @@ export const splitTween = defineEdit<{ tweenId: string; time: number; newId: () 
       clip: { from: at, to },
       fill: fill === "both" ? "forwards" : fill === "backwards" ? "none" : fill,
     };
-    first.clip = { from, to: at };
+    cutTo(first, from, at);
     list.splice(index + 1, 0, second as Draft<Tween>);
     // Items tethered to its end are tethered to the end of the second part, which is the same time.
     for (const item of draftItems(draft.sequence))
       if (item.id !== second.id && hangsOnEnd(item.tether, tweenId))
-        item.tether = { ...item.tether, id: second.id };
+        setTether(item, { ...item.tether, id: second.id });
   },
 );
 
@@ -199,7 +190,7 @@ export function joinProblem(study: Study, ids: readonly string[]): string | unde
     if (!isFirst && tween.tracks.some(({ keys }) => keys.some(isFound)))
       return `“${tween.name}” takes values as found: set them first.`;
     const before = sorted[i - 1];
-    if (before && each.start < before.start + before.length - SAME)
+    if (before && each.start < before.start + before.length - SAME_CLIP)
       return `“${tween.name}” begins before “${before.item.name}” is over.`;
   }
   const begins = sorted.map(({ start }) => start);
@@ -259,7 +250,8 @@ function playedBetween(study: Study, sorted: readonly Placed[]): string | undefi
       // one the first key decides where it lies, also when that is cut off.
       const first = keys[0]?.time ?? 0;
       const starts = [first, Math.max(cut, first)].map((time) => outer(item.id, time));
-      if (starts.some((start) => start > from - SAME && start < to - SAME)) return item.name;
+      if (starts.some((start) => start > from - SAME_CLIP && start < to - SAME_CLIP))
+        return item.name;
     }
   }
   return undefined;
@@ -283,8 +275,8 @@ function areParts(tweens: readonly Tween[], starts: readonly number[]): boolean 
     const before = tweens[i - 1];
     if (!before) return tween.clip !== undefined;
     const gap = (starts[i] as number) - (starts[i - 1] as number) - tweenLength(before);
-    const meets = Math.abs(clipOf(before).to - clipOf(tween).from) < SAME;
-    return meets && Math.abs(gap) < SAME && plain(tween) === plain(before);
+    const meets = Math.abs(clipOf(before).to - clipOf(tween).from) < SAME_CLIP;
+    return meets && Math.abs(gap) < SAME_CLIP && plain(tween) === plain(before);
   });
 }
 
@@ -320,12 +312,11 @@ export const joinTweens = defineEdit<{ ids: readonly string[] }>(
       );
       if (!inner) continue;
       // A tether to the end of the last tween becomes one to the end of the joined tween; other edges no longer exist.
-      if (hangsOnEnd(tether, last.id)) item.tether = { ...tether, id: first.id };
-      else
-        item.tether =
-          own.level === level
-            ? { to: "item", id: first.id, edge: "start", offset: own.start - (starts[0] as number) }
-            : { to: "start", offset: own.start };
+      if (hangsOnEnd(tether, last.id)) setTether(item, { ...tether, id: first.id });
+      else if (own.level === level) {
+        const offset = own.start - (starts[0] as number);
+        setTether(item, { to: "item", id: first.id, edge: "start", offset });
+      } else setTether(item, { to: "start", offset: own.start });
     }
     removeItems(draft, new Set(tweens.slice(1).map(({ id }) => id)), study);
   },
@@ -363,7 +354,7 @@ function joinedTracks(tweens: readonly Tween[], starts: readonly number[]): Trac
         typeof key.value === "number" ? { ...key, value: key.value + base } : key,
       );
       const [next, ...rest] = fresh as [Key, ...Key[]];
-      const meets = Math.abs(next.time - end.time) < SAME && next.value === end.value;
+      const meets = Math.abs(next.time - end.time) < SAME_CLIP && next.value === end.value;
       tracks[at] = {
         ...before,
         keys: meets

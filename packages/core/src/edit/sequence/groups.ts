@@ -13,7 +13,7 @@ import { extentOf } from "../../value/index.ts";
 import { allDependencies, delaysOnlySome } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItems, listHolding } from "../history/find.ts";
-import { stateOf } from "../tween.ts";
+import { mapTimes, setTether, stateOf } from "../tween.ts";
 import { hangsOnEnd, retether } from "./removeItems.ts";
 
 /** Why items cannot be grouped; undefined if they can. */
@@ -101,7 +101,7 @@ export const makeSequenceGroup = defineEdit<{
     const stays = own.to !== "start" && own.to !== "marker" && inside.has(own.id);
     if (stays) continue;
     const start = byId.get(member.id)?.start ?? 0;
-    member.tether = { to: "start", offset: start - earliest.start };
+    setTether(member, { to: "start", offset: start - earliest.start });
   }
   const index = list.findIndex(({ id }) => chosen.has(id));
   // Disabled items must not count towards the length of the group.
@@ -169,13 +169,14 @@ export const dissolveSequenceGroup = defineEdit<{ id: string }>(
       const own = byId.get(member.id);
       if (!own) continue;
       const { tether } = member;
-      if (tether.to === "item" && memberIds.has(tether.id)) tether.offset /= rate;
+      if (tether.to === "item" && memberIds.has(tether.id))
+        setTether(member, { ...tether, offset: tether.offset / rate });
       else if (tether.to === "start")
-        member.tether = {
+        setTether(member, {
           ...placed.item.tether,
           offset: placed.item.tether.offset + tether.offset / rate,
-        };
-      else member.tether = { to: "start", offset: placed.start + own.start / rate };
+        });
+      else setTether(member, { to: "start", offset: placed.start + own.start / rate });
       if (rate !== 1) scaleRate(member, rate);
       if (placed.item.disabled) member.disabled = true;
     }
@@ -193,7 +194,7 @@ export const dissolveSequenceGroup = defineEdit<{ id: string }>(
         continue;
       if (own.level !== level || last.item.type === "cue") continue;
       const end = placed.start + (last.start + last.shown) / rate;
-      item.tether = { to: "item", id: last.item.id, edge: "end", offset: own.start - end };
+      setTether(item, { to: "item", id: last.item.id, edge: "end", offset: own.start - end });
     }
     retether(draft, new Set([id]), study);
     const members = [...group.items];
@@ -203,7 +204,7 @@ export const dissolveSequenceGroup = defineEdit<{ id: string }>(
     for (const member of members) {
       const own = byId.get(member.id);
       if (own && member.tether.to === placed.item.tether.to)
-        member.tether = { to: "start", offset: placed.start + own.start / rate };
+        setTether(member, { to: "start", offset: placed.start + own.start / rate });
     }
   },
 );
@@ -219,8 +220,7 @@ function scaleRate(item: Draft<SequenceItem>, rate: number): void {
     item.frequency *= rate;
   }
   if (item.type !== "tween") return;
-  for (const track of item.tracks) for (const key of track.keys) key.time /= rate;
-  if (item.clip) item.clip = { from: item.clip.from / rate, to: item.clip.to / rate };
+  mapTimes(item, (time) => time / rate);
   if (item.pause) item.pause /= rate;
   if (!item.stagger) return;
   item.stagger.gap /= rate;

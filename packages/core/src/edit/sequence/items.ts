@@ -14,7 +14,7 @@ import { extentOf } from "../../value/index.ts";
 import { inWaves, leadersOf } from "../dependencies.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItem, draftItemsOf, listHolding } from "../history/find.ts";
-import { stateOf } from "../tween.ts";
+import { moveOrigin, setTether, stateOf } from "../tween.ts";
 import { removeItems } from "./removeItems.ts";
 
 /** What an item can be tethered to. */
@@ -53,7 +53,7 @@ export const moveItems = defineEdit<{ ids: readonly string[]; by: number }>(
       for (const [id, target] of draftItemsOf(draft, wave)) {
         const [there, wanted] = [placed.startOf(id), startOf(id) + shift];
         if (Math.abs(there - wanted) > 1e-9)
-          target.tether.offset += placed.within(id, wanted) - placed.within(id, there);
+          moveOrigin(target, placed.within(id, wanted) - placed.within(id, there));
       }
     });
   },
@@ -88,7 +88,7 @@ export const tetherItem = defineEdit<{ id: string; anchor: Anchor; offset?: numb
     const there = placeItems(withTether(study, id, { ...anchor, offset: 0 }));
     if (there.loop.length > 0) return;
     const base = there.byId.get(id)?.start ?? 0;
-    target.tether = { ...anchor, offset: offset ?? placed.start - base };
+    setTether(target, { ...anchor, offset: offset ?? placed.start - base });
   },
 );
 
@@ -98,7 +98,7 @@ export const cutTethers = defineEdit<{ ids: readonly string[] }>(
   (draft, { ids }, study) => {
     const { byId } = placeItems(study);
     for (const [id, target] of draftItemsOf(draft, ids))
-      target.tether = { to: "start", offset: byId.get(id)?.start ?? 0 };
+      setTether(target, { to: "start", offset: byId.get(id)?.start ?? 0 });
   },
 );
 
@@ -192,10 +192,8 @@ export const duplicateItems = defineEdit<{ ids: readonly string[]; newId: () => 
       const copy = withRenamed(copies[i] as SequenceItem, renamed) as Draft<SequenceItem>;
       if (leaders.has(item.id)) {
         const start = startOf(item.id);
-        copy.tether = {
-          ...copy.tether,
-          offset: item.tether.offset + within(item.id, start + by) - within(item.id, start),
-        };
+        const moved = within(item.id, start + by) - within(item.id, start);
+        setTether(copy, { ...copy.tether, offset: item.tether.offset + moved });
       }
       const list = listHolding(draft, item.id);
       list?.splice(list.findIndex(({ id }) => id === item.id) + 1, 0, copy);

@@ -2,6 +2,7 @@ import type { Draft, Patch } from "immer";
 import { eachItem, eachTween, type Study } from "../../study/index.ts";
 import { placeItems } from "../../timeline/index.ts";
 import { draftItems } from "../history/find.ts";
+import { setTether } from "../tween.ts";
 
 /** Where a patch of the sequence ends that may take keys away: at an item, a track, a key, or at a list of them. */
 const LISTS: ReadonlySet<string | number> = new Set([
@@ -37,5 +38,5 @@ export function tetherToStart(draft: Draft<Study>, ids: readonly string[], befor
   const { byId } = placeItems(before);
   const lost = new Set(ids);
   for (const item of draftItems(draft.sequence))
-    if (lost.has(item.id)) item.tether = { to: "start", offset: byId.get(item.id)?.start ?? 0 };
+    if (lost.has(item.id)) setTether(item, { to: "start", offset: byId.get(item.id)?.start ?? 0 });
 }

@@ -4,6 +4,7 @@ import { placeItems } from "../../timeline/index.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftItems } from "../history/find.ts";
 import { tidyLive } from "../live/tidyLive.ts";
+import { setTether } from "../tween.ts";
 
 /** Adds a marker that is reached at `time`, ms of the study. */
 export const addMarker = defineEdit<Marker>("add marker", (draft, marker, study) => {
@@ -34,6 +35,6 @@ export const deleteMarker = defineEdit<{ id: string }>("delete marker", (draft, 
   draft.markers = draft.markers.filter((marker) => marker.id !== id);
   for (const item of draftItems(draft.sequence))
     if (item.tether.to === "marker" && item.tether.id === id)
-      item.tether = { to: "start", offset: byId.get(item.id)?.start ?? 0 };
+      setTether(item, { to: "start", offset: byId.get(item.id)?.start ?? 0 });
   tidyLive(draft);
 });

@@ -2,6 +2,7 @@ import type { Draft } from "immer";
 import { eachItem, type SequenceItem, type Study, type Tether } from "../../study/index.ts";
 import { placeItems } from "../../timeline/index.ts";
 import { tidyLive } from "../live/tidyLive.ts";
+import { setTether } from "../tween.ts";
 
 /**
  * Deletes items from the sequence, groups with their members. Items that were tethered to a deleted item are tethered to
@@ -51,7 +52,7 @@ export function retether(draft: Draft<Study>, gone: ReadonlySet<string>, study: 
         if (id === undefined || !gone.has(id))
           tether = { ...next, offset: own.start - (anchor.start - next.offset) };
       }
-      item.tether = tether as Draft<Tether>;
+      setTether(item, tether);
     }
   };
   walk(draft.sequence);

@@ -2,6 +2,7 @@ import type { ChannelId, Track } from "../../study/index.ts";
 import { placeItems } from "../../timeline/index.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftTrack, draftTweens } from "../history/find.ts";
+import { moveOrigin } from "../tween.ts";
 
 /** Moves a tween with all its keys so that the part of it that plays starts at a time of the study, ms, 0 or later. */
 export const moveTween = defineEdit<{ tweenId: string; start: number }>(
@@ -10,7 +11,7 @@ export const moveTween = defineEdit<{ tweenId: string; start: number }>(
     const { within, startOf } = placeItems(study);
     const by = within(tweenId, Math.max(start, 0)) - within(tweenId, startOf(tweenId));
     for (const tween of draftTweens(draft.sequence))
-      if (tween.id === tweenId) tween.tether.offset += by;
+      if (tween.id === tweenId) moveOrigin(tween, by);
   },
 );
 

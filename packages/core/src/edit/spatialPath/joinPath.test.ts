@@ -1,6 +1,6 @@
 import { compileStudy } from "../../motion/index.ts";
 import { bezier, key, kiosk, tween } from "../../testing/index.ts";
-import { JOIN_TOLERANCE, joinPath } from "../index.ts";
+import { JOIN_TOLERANCE, joinable, joinPath } from "../index.ts";
 
 const study = kiosk({
   sequence: [
@@ -62,5 +62,16 @@ describe("x and y that are joined", () => {
       );
       expect(Math.min(...away)).toBeLessThanOrEqual(JOIN_TOLERANCE);
     }
+  });
+
+  it("are left apart where the tween of x plays a part of its keys and y goes on outside it", () => {
+    const [across, ...others] = study.sequence;
+    if (across?.type !== "tween") throw new Error("no tween");
+    const clipped = {
+      ...study,
+      sequence: [{ ...across, clip: { from: 100, to: 500 } }, ...others],
+    };
+    expect(joinable(compileStudy(study), "pass")).toBeDefined();
+    expect(joinable(compileStudy(clipped), "pass")).toBeUndefined();
   });
 });

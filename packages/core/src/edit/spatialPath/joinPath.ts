@@ -30,6 +30,7 @@ import {
 import { defineEdit } from "../history/change.ts";
 import { draftTweens } from "../history/find.ts";
 import { removeItems } from "../sequence/removeItems.ts";
+import { moveOriginOnly } from "../tween.ts";
 
 /** The greatest distance by which joining x and y to a path, or separating them, may move a figure at any time, px. */
 export const JOIN_TOLERANCE = 0.5;
@@ -54,6 +55,8 @@ export function joinable(
   const [x, y] = [layerOf("x"), layerOf("y")];
   // One tween holds both after its end, or neither.
   if (x?.fill !== y?.fill) return undefined;
+  // Of the tween of x only the part that plays is seen: the path has to lie in it.
+  if (x?.tween.clip && y && (y.start < x.start || y.end > x.end)) return undefined;
   return x && y && x.track.track.keys.length + y.track.track.keys.length > 2 ? { x, y } : undefined;
 }
 
@@ -98,8 +101,7 @@ export const joinPath = defineEdit<{ figureId: string; newId: () => string }>(
       if (tween.id !== x.tween.id) continue;
       const shift = origin - x.origin;
       if (shift < 0) {
-        tween.tether.offset += shift;
-        for (const track of tween.tracks) for (const key of track.keys) key.time -= shift;
+        moveOriginOnly(tween, shift);
       }
       const base = x.origin + Math.min(shift, 0);
       const track = (axis: "x" | "y", layer: Layer) => ({

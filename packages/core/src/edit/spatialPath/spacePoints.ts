@@ -1,5 +1,5 @@
 import { type Draft, original } from "immer";
-import { type Curve, compileCurve, cutBezier } from "../../curve/index.ts";
+import { compileCurve, cutBezier } from "../../curve/index.ts";
 import { splitCurve } from "../../fit/index.ts";
 import { measurePiece, type SpacePiece, type Spot } from "../../motion/index.ts";
 import {
@@ -15,16 +15,7 @@ import {
 import { edgeBetween } from "../../value/index.ts";
 import { defineEdit } from "../history/change.ts";
 import { draftKey, draftKeys } from "../history/find.ts";
-
-/** The other key of a pair on a path through space; undefined for any other key. */
-export function partnerOf(tween: Tween, keyId: string): Key | undefined {
-  const path = spacePathOf(tween);
-  if (!path) return undefined;
-  const atX = path.x.keys.findIndex((key) => key.id === keyId);
-  if (atX >= 0) return path.y.keys[atX];
-  const atY = path.y.keys.findIndex((key) => key.id === keyId);
-  return atY >= 0 ? path.x.keys[atY] : undefined;
-}
+import { partnerOf, splitSpan } from "../tween.ts";
 
 /** The ids of keys and of their partners on paths. */
 export function withPartners(study: Study, keyIds: readonly string[]): Set<string> {
@@ -114,10 +105,7 @@ export function insertPair(
     place(spot);
   }
   const fresh = x[index] as Draft<Key>;
-  if (parts) {
-    before.curve = parts[0] as Draft<Curve>;
-    fresh.curve = parts[1] as Draft<Curve>;
-  } else if (before.curve) fresh.curve = before.curve;
+  splitSpan(before, fresh, parts);
 }
 
 function offsetFrom(to: Spot, from: Spot): SpaceHandle {
