@@ -144,7 +144,7 @@ describe("the module that answers", () => {
     const found = noDifference();
     const replayed = { ...motion, at: (t: number, out: Float64Array) => live.at(t, out) };
     for (const { time, shown } of frames) compareShown(replayed, time, shown, found, 0.01);
-    expectAlike(found, { ...TOLERANCES, position: 0.5, angle: 0.1 });
+    expectAlike(found, { ...TOLERANCES, position: 0.5, rotate: 0.1 });
     // It was a real hand: what was taken is what the browser heard, at the browser's own times.
     expect(heard.every(({ trusted }) => trusted)).toBe(true);
     for (const event of taken) {

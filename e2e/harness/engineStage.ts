@@ -10,22 +10,24 @@ import {
   type Shown,
   type ShownDifference,
   stageScript,
+  TOLERANCES,
 } from "@levitas/core/format";
 import type { Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import type { Engine, EngineName } from "./engines.ts";
 import { comparePlayed, playRate, playScript } from "./stagePlay.ts";
 
-/** What every engine has to keep to: px, degrees, a share, steps of 255, px. */
+/** What every engine has to keep to: px, steps of 255, and units of channels. */
 export const ENGINE_TOLERANCES: Readonly<Record<Proven, number>> = {
-  ...{ position: 0.5, angle: 0.1, opacity: 0.005, color: 3, blur: 0.1, corner: 0.5 },
+  ...TOLERANCES,
+  ...{ position: 0.5, rotate: 0.1, opacity: 0.005, color: 3, blur: 0.1, corner: 0.5 },
 };
 
 /**
  * WebKit takes pivots from sizes in whole px, of what changes its size: a limit that the hand-off room says. With a pivot
  * at twice the width, in a figure that turns, a px of size is 2.6 px on the screen.
  */
-const WEBKIT_TOLERANCES = { position: 3, angle: 0.5, opacity: 0.01, color: 4 };
+const WEBKIT_TOLERANCES = { position: 3, rotate: 0.5, opacity: 0.01, color: 4 };
 
 /** Has a hand-off running in an engine, as it is for people who prefer reduced motion where that is said. */
 export async function stageIn(

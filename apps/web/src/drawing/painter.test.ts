@@ -8,13 +8,12 @@ function noted() {
   const style: Record<string, string> = {};
   const writes: string[] = [];
   const element = {
-    style: new Proxy(style, {
-      set(all, name, value: string) {
-        writes.push(String(name));
-        all[String(name)] = value;
-        return true;
+    style: {
+      setProperty: (name: string, value: string) => {
+        writes.push(name);
+        style[name] = value;
       },
-    }),
+    },
     children: [],
   };
   return { element: element as unknown as HTMLElement, writes, style };

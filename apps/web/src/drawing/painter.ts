@@ -1,3 +1,4 @@
+import { CSS_PROPERTIES, type CssProperty, combine, cssUnit } from "@levitas/core/format";
 import { isBackShown, type Motion } from "@levitas/core/motion";
 import {
   type ChannelId,
@@ -23,89 +24,28 @@ interface Writer {
   readonly write: (element: HTMLElement, shown: Shown) => void;
 }
 
-/** How each channel is painted; each stands in one of them. */
-export const WRITERS: readonly Writer[] = [
-  {
-    channels: ["pivotX", "pivotY"],
-    write: ({ style }, { value }) => {
-      style.transformOrigin = `${value("pivotX")}% ${value("pivotY")}%`;
-    },
+/** How each channel is painted: as the property of CSS that says it, which hand-offs write as well. */
+export const WRITERS: readonly Writer[] = CSS_PROPERTIES.map((property) => ({
+  channels: property.channels,
+  write: (element, shown) => {
+    const { figure, value } = shown;
+    // A ball is round by itself.
+    if (property.property === "border-radius" && figure.kind === "ball") return;
+    element.style.setProperty(property.property, styleText(property, shown));
+    if (property.property === "transform" && figure.kind === "card" && figure.look.back)
+      showFace(element, isBackShown(value("turnX"), value("turnY")));
   },
-  {
-    channels: ["x", "y"],
-    write: ({ style }, { value }) => {
-      style.translate = `${value("x")}px ${value("y")}px`;
-    },
-  },
-  {
-    channels: ["rotate"],
-    write: ({ style }, { value }) => {
-      style.rotate = `${value("rotate")}deg`;
-    },
-  },
-  {
-    channels: ["scaleX", "scaleY"],
-    write: ({ style }, { value }) => {
-      style.scale = `${value("scaleX")} ${value("scaleY")}`;
-    },
-  },
-  {
-    channels: ["turnX", "turnY", "skew"],
-    write: (element, { value, figure, motion }) => {
-      const [turnX, turnY, skew] = [value("turnX"), value("turnY"), value("skew")];
-      const eye = motion.study.scene.perspective ?? PERSPECTIVE;
-      element.style.transform =
-        turnX === 0 && turnY === 0 && skew === 0
-          ? ""
-          : `perspective(${eye}px) rotateX(${turnX}deg) rotateY(${turnY}deg) skewX(${skew}deg)`;
-      if (figure.kind === "card" && figure.look.back) showFace(element, isBackShown(turnX, turnY));
-    },
-  },
-  {
-    channels: ["opacity"],
-    write: ({ style }, { value }) => {
-      style.opacity = String(value("opacity"));
-    },
-  },
-  {
-    channels: ["visible"],
-    write: ({ style }, { value }) => {
-      // What is inside a hidden figure is hidden too: `inherit`, not `visible`.
-      style.visibility = value("visible") >= 0.5 ? "" : "hidden";
-    },
-  },
-  {
-    channels: ["blur"],
-    write: ({ style }, { value }) => {
-      style.filter = value("blur") > 0 ? `blur(${value("blur")}px)` : "";
-    },
-  },
-  {
-    channels: ["width"],
-    write: ({ style }, { value }) => {
-      style.width = `${value("width")}px`;
-    },
-  },
-  {
-    channels: ["height"],
-    write: ({ style }, { value }) => {
-      style.height = `${value("height")}px`;
-    },
-  },
-  {
-    channels: ["color"],
-    write: ({ style }, { poses, motion, index }) => {
-      style.color = printShownColor(poses, motion.slot(index, "color"));
-    },
-  },
-  {
-    channels: ["corner"],
-    write: ({ style }, { value, figure }) => {
-      // A ball is round by itself.
-      if (figure.kind !== "ball") style.borderRadius = `${value("corner")}px`;
-    },
-  },
-];
+}));
+
+/** What a property says of a pose; nothing where that is what it says by itself, so that nothing is filtered or bent. */
+function styleText(property: CssProperty, { value, motion, poses, index }: Shown): string {
+  const { channels, implied } = property;
+  if (implied && channels.every((id) => value(id) === channelOf(id).initial)) return "";
+  const values = channels.map((id) =>
+    id === "color" ? printShownColor(poses, motion.slot(index, id)) : `${value(id)}${cssUnit(id)}`,
+  );
+  return combine(property, values, { perspective: motion.study.scene.perspective ?? PERSPECTIVE });
+}
 
 function showFace(element: HTMLElement, isBack: boolean): void {
   for (const face of element.children)

@@ -1,5 +1,6 @@
 import { type Difference, PROVEN, type Proven, tolerancesWithin } from "@levitas/core/format";
 import type { Motion } from "@levitas/core/motion";
+import { channelOf } from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { Button } from "../ui/Button.tsx";
 import { numberLabel } from "../ui/numberLabel.ts";
@@ -9,14 +10,13 @@ import type { Proof } from "./proof.ts";
 const upTo = (size: number, digits: number) =>
   numberLabel(Math.ceil(size * 10 ** digits) / 10 ** digits, digits);
 
-const WORDS: Readonly<Record<Proven, (size: number) => string>> = {
-  position: (size) => `${upTo(size, 3)} px`,
-  angle: (size) => `${upTo(size, 3)}°`,
-  opacity: (size) => upTo(size, 4),
-  color: (size) => `${upTo(size, 1)}/255`,
-  blur: (size) => `${upTo(size, 3)} px`,
-  corner: (size) => `${upTo(size, 3)} px`,
-};
+/** A difference with its unit. */
+function differenceLabel(what: Proven, size: number): string {
+  if (what === "color") return `${upTo(size, 1)}/255`;
+  const unit = what === "position" ? "px" : channelOf(what).unit;
+  if (unit === "") return upTo(size, 4);
+  return `${upTo(size, 3)}${unit === "°" ? "" : " "}${unit}`;
+}
 
 /** What was measured of the running hand-off, and only that. */
 export function ProofPanel({
@@ -131,7 +131,7 @@ function Worst({
             onClick={() => goTo(time)}
             className="underline decoration-dotted underline-offset-2"
           >
-            ≤ {WORDS[what](size)}
+            ≤ {differenceLabel(what, size)}
           </button>
         )}
       </dd>

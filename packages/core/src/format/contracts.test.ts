@@ -59,10 +59,9 @@ function shownWithout(study: Study, id: ChannelId): Record<string, Shown> {
   return {
     float: {
       corners: [x, y, x + width, y + height],
-      rotate: read("rotate"),
-      opacity: read("opacity"),
-      blur: read("blur"),
-      corner: read("corner"),
+      values: Object.fromEntries(
+        CHANNELS.flatMap(({ id, proven }) => (proven === undefined ? [] : [[id, read(id)]])),
+      ),
       visible: id === "visible" || read("visible") > 0.5,
       back: null,
       color: [0, 1, 2].map((part) =>

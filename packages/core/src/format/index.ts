@@ -4,6 +4,7 @@ export { type CssHandoff, handoffCss } from "./css/css.ts";
 export { isSelector } from "./css/cssBegins.ts";
 export { WITHIN } from "./css/cssChoices.ts";
 export { cssNumber, printCss } from "./css/cssNumber.ts";
+export { CSS_PROPERTIES, type CssProperty, combine, cssUnit } from "./css/cssProperties.ts";
 export { cssCurve } from "./css/cssText.ts";
 export type { CssWeight } from "./css/sceneRules.ts";
 export { transitionCss } from "./css/transitionCss.ts";

@@ -39,9 +39,32 @@ export interface ChannelDefinition {
   readonly decimals: number;
   /** How much a value changes for one pixel of sideways dragging. */
   readonly drag: number;
+  /** How CSS says it: for hand-offs, for what is brought in, and on the scene. */
+  readonly css: ChannelCss;
+  /**
+   * Where a browser says the value itself, the largest difference that is none when a hand-off is proven, in the
+   * channel's unit; absent for what is seen otherwise, such as a place.
+   */
+  readonly proven?: number;
 }
 
-const any = (
+/** How CSS says a channel. */
+export interface ChannelCss {
+  /** The property. Channels of one property are its values, in the order of the table. */
+  readonly property: string;
+  /** The function in the property's value that says this channel alone, such as `blur` in `filter`. */
+  readonly call?: string;
+  /** Other properties that it is read from where CSS is brought in. */
+  readonly also?: readonly string[];
+  /** Whether the initial value of CSS is the same, so that it need not be written. */
+  readonly implied?: true;
+  /** The most that a hand-off is off by rounding and sampling, in the channel's unit; absent where its corners say it. */
+  readonly tolerance?: number;
+  /** Whether a difference is seen at the figure's corners: a large figure needs it more exact than a small one. */
+  readonly movesCorners?: true;
+}
+
+const channel = (
   id: ChannelId,
   label: string,
   rest: Omit<ChannelDefinition, "id" | "label">,
@@ -51,34 +74,94 @@ const length = { kind: "number", unit: "px", decimals: 1, drag: 1 } as const;
 const factor = { kind: "number", unit: "", initial: 1, decimals: 2, drag: 0.01 } as const;
 const angle = { kind: "angle", unit: "°", initial: 0, decimals: 1, drag: 1 } as const;
 const share = { kind: "number", unit: "%", initial: 50, decimals: 0, drag: 1 } as const;
+const placed = { implied: true, movesCorners: true } as const;
+const turned = { ...placed, tolerance: 0.012 } as const;
 const NOT_NEGATIVE = { min: 0, max: Number.POSITIVE_INFINITY };
 
 /** The channels, in the order they are shown. */
 export const CHANNELS: readonly ChannelDefinition[] = [
-  any("x", "x", { ...length, initial: 0 }),
-  any("y", "y", { ...length, initial: 0 }),
-  any("scaleX", "scale x", factor),
-  any("scaleY", "scale y", factor),
-  any("rotate", "rotate", angle),
-  any("turnX", "turn x", angle),
-  any("turnY", "turn y", angle),
-  any("skew", "skew", angle),
-  any("opacity", "opacity", { ...factor, legal: { min: 0, max: 1 } }),
-  any("visible", "visible", {
+  channel("x", "x", {
+    ...length,
+    initial: 0,
+    css: { property: "translate", also: ["left"], ...placed },
+  }),
+  channel("y", "y", {
+    ...length,
+    initial: 0,
+    css: { property: "translate", also: ["top"], ...placed },
+  }),
+  channel("scaleX", "scale x", { ...factor, css: { property: "scale", ...placed } }),
+  channel("scaleY", "scale y", { ...factor, css: { property: "scale", ...placed } }),
+  channel("rotate", "rotate", {
+    ...angle,
+    css: { property: "rotate", ...turned },
+    proven: 0.02,
+  }),
+  channel("turnX", "turn x", {
+    ...angle,
+    css: { property: "transform", call: "rotateX", ...turned },
+  }),
+  channel("turnY", "turn y", {
+    ...angle,
+    css: { property: "transform", call: "rotateY", ...turned },
+  }),
+  channel("skew", "skew", { ...angle, css: { property: "transform", call: "skewX", ...turned } }),
+  channel("opacity", "opacity", {
+    ...factor,
+    legal: { min: 0, max: 1 },
+    css: { property: "opacity", implied: true, tolerance: 0.0012 },
+    proven: 0.002,
+  }),
+  channel("visible", "visible", {
     kind: "switch",
     unit: "",
     initial: 1,
     legal: { min: 0, max: 1 },
     decimals: 0,
     drag: 0,
+    css: { property: "visibility", implied: true, tolerance: 0.15 },
   }),
-  any("color", "color", { kind: "color", unit: "", initial: "#3F5E8C", decimals: 0, drag: 0 }),
-  any("blur", "blur", { ...length, initial: 0, legal: NOT_NEGATIVE, drag: 0.1 }),
-  any("width", "width", { ...length, initial: 100, legal: NOT_NEGATIVE }),
-  any("height", "height", { ...length, initial: 100, legal: NOT_NEGATIVE }),
-  any("corner", "corner", { ...length, initial: 0, legal: NOT_NEGATIVE }),
-  any("pivotX", "pivot x", share),
-  any("pivotY", "pivot y", share),
+  channel("color", "color", {
+    kind: "color",
+    unit: "",
+    initial: "#3F5E8C",
+    decimals: 0,
+    drag: 0,
+    css: {
+      property: "color",
+      also: ["background-color", "background", "fill"],
+      tolerance: 0.002,
+    },
+  }),
+  channel("blur", "blur", {
+    ...length,
+    initial: 0,
+    legal: NOT_NEGATIVE,
+    drag: 0.1,
+    css: { property: "filter", call: "blur", implied: true, tolerance: 0.02 },
+    proven: 0.05,
+  }),
+  channel("width", "width", {
+    ...length,
+    initial: 100,
+    legal: NOT_NEGATIVE,
+    css: { property: "width", movesCorners: true },
+  }),
+  channel("height", "height", {
+    ...length,
+    initial: 100,
+    legal: NOT_NEGATIVE,
+    css: { property: "height", movesCorners: true },
+  }),
+  channel("corner", "corner", {
+    ...length,
+    initial: 0,
+    legal: NOT_NEGATIVE,
+    css: { property: "border-radius", implied: true, tolerance: 0.08 },
+    proven: 0.1,
+  }),
+  channel("pivotX", "pivot x", { ...share, css: { property: "transform-origin", ...placed } }),
+  channel("pivotY", "pivot y", { ...share, css: { property: "transform-origin", ...placed } }),
 ];
 
 const byId: ReadonlyMap<string, ChannelDefinition> = new Map(CHANNELS.map((c) => [c.id, c]));

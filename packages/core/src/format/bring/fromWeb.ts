@@ -1,5 +1,6 @@
 import { type Curve, parseCurve } from "../../curve/index.ts";
 import type { ChannelId, KeptAnimation } from "../../study/index.ts";
+import { initialInCss } from "../css/cssProperties.ts";
 import type {
   BroughtFigure,
   BroughtTrack,
@@ -239,7 +240,7 @@ function tweenOf(
     // Of a place or a size that is added part by part the other part says nothing.
     if (adds && isStill && keys[0]?.value === (scales ? 1 : 0)) continue;
     if (!whole) {
-      const still = rest.all[channel] ?? INITIAL[channel] ?? 0;
+      const still = rest.all[channel] ?? initialInCss(channel);
       // The keyframe that nobody wrote goes on with the easing that those have which say none.
       const curve = curveOf(withVariables(animation.easing, declared));
       if ((keys[0]?.time ?? 0) > 0) keys.unshift({ time: 0, value: still, curve });
@@ -309,13 +310,6 @@ function orderProblem(names: readonly string[]): string | undefined {
       return `${names[i]}() after ${names[i - 1]}() moves otherwise than the figures here, which are moved, turned, scaled, turned in depth and skewed in this order`;
   return undefined;
 }
-
-const INITIAL: Readonly<Partial<Record<ChannelId, number>>> = {
-  scaleX: 1,
-  scaleY: 1,
-  opacity: 1,
-  visible: 1,
-};
 
 /** The value of one property with every custom property but one set to nothing that adds. */
 function only(base: string, property: string): string {

@@ -1,51 +1,53 @@
 import { calc } from "@csstools/css-calc";
-import type { ChannelId } from "../../study/index.ts";
+import { CHANNELS, type ChannelId, channelOf } from "../../study/index.ts";
 import { readColor } from "../../value/index.ts";
+import { cssUnit } from "../css/cssProperties.ts";
 import { COMMA, SPACE, splitOutside } from "./splitOutside.ts";
 
 /** What a property says, by channels; a text says why it cannot be read. */
 export type ChannelValues = Partial<Record<ChannelId, number | string>> | string;
 
 /** The channels of each property, in the order of its parts. */
-const PARTS: Readonly<Record<string, readonly ChannelId[]>> = {
-  translate: ["x", "y"],
-  scale: ["scaleX", "scaleY"],
-  rotate: ["rotate"],
-  "transform-origin": ["pivotX", "pivotY"],
-  opacity: ["opacity"],
-  color: ["color"],
-  "background-color": ["color"],
-  background: ["color"],
-  fill: ["color"],
-  filter: ["blur"],
-  width: ["width"],
-  height: ["height"],
-  left: ["x"],
-  top: ["y"],
-  "border-radius": ["corner"],
-  visibility: ["visible"],
-};
+const PARTS: ReadonlyMap<string, readonly ChannelId[]> = partsOf();
+
+function partsOf(): Map<string, readonly ChannelId[]> {
+  const parts = new Map<string, readonly ChannelId[]>();
+  for (const { id, css } of CHANNELS) {
+    // What a `transform` says is read function by function.
+    if (css.property !== "transform")
+      parts.set(css.property, [...(parts.get(css.property) ?? []), id]);
+    for (const other of css.also ?? []) parts.set(other, [id]);
+  }
+  return parts;
+}
+
+/** The functions of a property that say one channel each. */
+const callsOf = (property: string): ReadonlyMap<string, ChannelId> =>
+  new Map(
+    CHANNELS.flatMap(({ id, css }) =>
+      css.property === property && css.call ? [[css.call.toLowerCase(), id] as const] : [],
+    ),
+  );
+const FILTERS = callsOf("filter");
 
 /** Functions of `transform` with the channels of their arguments. */
-const FUNCTIONS: Readonly<Record<string, readonly ChannelId[]>> = {
-  translate: ["x", "y"],
-  translatex: ["x"],
-  translatey: ["y"],
-  translate3d: ["x", "y"],
-  rotate: ["rotate"],
-  rotatez: ["rotate"],
-  rotatex: ["turnX"],
-  rotatey: ["turnY"],
-  scale: ["scaleX", "scaleY"],
-  scalex: ["scaleX"],
-  scaley: ["scaleY"],
-  skewx: ["skew"],
-  skew: ["skew"],
-};
+const FUNCTIONS: ReadonlyMap<string, readonly ChannelId[]> = new Map<string, readonly ChannelId[]>([
+  ["translate", ["x", "y"]],
+  ["translatex", ["x"]],
+  ["translatey", ["y"]],
+  ["translate3d", ["x", "y"]],
+  ["rotate", ["rotate"]],
+  ["rotatez", ["rotate"]],
+  ["scale", ["scaleX", "scaleY"]],
+  ["scalex", ["scaleX"]],
+  ["scaley", ["scaleY"]],
+  ["skew", ["skew"]],
+  ...[...callsOf("transform")].map(([name, id]) => [name, [id]] as const),
+]);
 
 /** The channels that a property can move; none for one that has none here. */
 export function channelsOfProperty(property: string): readonly ChannelId[] {
-  return PARTS[property] ?? [];
+  return PARTS.get(property) ?? [];
 }
 
 /** A text that custom properties make longer than this is not read: letters. */
@@ -87,7 +89,7 @@ export function channelOfVariable(
     const found =
       property === "transform"
         ? argumentsOf(text)
-        : splitOutside(text, SPACE).map((part, i) => ({ part, channel: PARTS[property]?.[i] }));
+        : splitOutside(text, SPACE).map((part, i) => ({ part, channel: PARTS.get(property)?.[i] }));
     for (const { part, channel } of found) {
       if (!channel || !used.test(part)) continue;
       return { channel, adds: part.search(used) > part.indexOf("var("), property };
@@ -100,7 +102,10 @@ function argumentsOf(text: string): { part: string; channel: ChannelId | undefin
   return splitOutside(text, SPACE).flatMap((call) => {
     const at = call.indexOf("(");
     const [name, inside] = [call.slice(0, at).toLowerCase(), call.slice(at + 1, -1)];
-    return splitOutside(inside, COMMA).map((part, i) => ({ part, channel: FUNCTIONS[name]?.[i] }));
+    return splitOutside(inside, COMMA).map((part, i) => ({
+      part,
+      channel: FUNCTIONS.get(name)?.[i],
+    }));
   });
 }
 
@@ -163,16 +168,12 @@ export function readWebValue(property: string, value: string, size: WebSize = {}
   if (property === "visibility") return { visible: /^(hidden|collapse)$/i.test(text) ? 0 : 1 };
   if (/^none$/i.test(text)) return noneOf(property);
   if (property === "transform") return readTransform(text, size);
-  if (property === "filter") {
-    const blur = /^blur\(([^()]*)\)$/.exec(text);
-    const radius = blur ? numberOf(blur[1] || "0", "px", { em: size.em }) : undefined;
-    return radius === undefined ? "of filters only blur() can be read" : { blur: radius };
-  }
-  const channels = PARTS[property];
+  if (property === "filter") return readFilter(text, size);
+  const channels = PARTS.get(property);
   if (!channels) return "nothing here moves like it";
   const words = originIn(property, splitOutside(text, SPACE));
   if (words.length > 1 && words[0] === "z" && property === "rotate") words.shift();
-  const unit = UNITS[property] ?? "px";
+  const unit = cssUnit(channels[0] as ChannelId);
   const most = property === "border-radius" ? 1 : channels.length;
   if (
     words.length === 0 ||
@@ -214,9 +215,6 @@ function whyNot(word: string, unit: keyof typeof UNIT_WORDS, channel: ChannelId)
   return `is not ${UNIT_WORDS[unit]}`;
 }
 
-const UNITS: Readonly<Record<string, "px" | "deg" | "" | "%">> = {
-  ...{ rotate: "deg", scale: "", opacity: "", "transform-origin": "%" },
-};
 const UNIT_WORDS = { px: "in px", deg: "an angle", "": "a number", "%": "a share in %" } as const;
 
 /** Lengths in px. Source: CSS Values and Units 4, section 6.2; a rem is what browsers begin with. */
@@ -274,21 +272,36 @@ function withShares(word: string, side: number | undefined, em: number | undefin
   );
 }
 
+/** The properties that can be `none`; of `transform` that says nothing that is not said otherwise. */
+const CAN_BE_NONE: ReadonlySet<string> = new Set(["translate", "scale", "rotate", "filter"]);
+
 function noneOf(property: string): ChannelValues {
-  switch (property) {
-    case "translate":
-      return { x: 0, y: 0 };
-    case "scale":
-      return { scaleX: 1, scaleY: 1 };
-    case "rotate":
-      return { rotate: 0 };
-    case "filter":
-      return { blur: 0 };
-    case "transform":
-      return {};
-    default:
-      return "none says nothing here";
+  if (property === "transform") return {};
+  if (!CAN_BE_NONE.has(property)) return "none says nothing here";
+  return Object.fromEntries(
+    channelsOfProperty(property).map((id) => [id, channelOf(id).initial as number]),
+  );
+}
+
+/** A list of filters; what it does not say is as it is without a filter. */
+function readFilter(text: string, { em }: WebSize): ChannelValues {
+  const out = noneOf("filter") as Partial<Record<ChannelId, number>>;
+  const seen = new Set<string>();
+  for (const call of splitOutside(text, SPACE)) {
+    const [, name = "", word = ""] = /^([-a-z]+)\(([^()]*)\)$/i.exec(call) ?? [];
+    const id = FILTERS.get(name.toLowerCase());
+    if (!id) return `of filters only ${[...FILTERS.keys()].join("(), ")}() can be read`;
+    if (seen.has(id)) return `${name}() stands in it twice`;
+    seen.add(id);
+    const unit = cssUnit(id);
+    // A factor and its percentage are the same.
+    const number =
+      unit === "%" ? 100 * (numberOf(word, "") ?? Number.NaN) : numberOf(word, unit, { em });
+    if (word !== "" && !Number.isFinite(number))
+      return `${word} in ${name}() ${whyNot(word, unit, id)}`;
+    if (word !== "") out[id] = number as number;
   }
+  return out;
 }
 
 function readTransform(text: string, size: WebSize): ChannelValues {
@@ -297,13 +310,13 @@ function readTransform(text: string, size: WebSize): ChannelValues {
     const at = call.indexOf("(");
     const name = call.slice(0, at).toLowerCase();
     if (name === "perspective") continue;
-    const channels = FUNCTIONS[name];
+    const channels = FUNCTIONS.get(name);
     if (!channels) return `${call.slice(0, at) || text}() cannot be read`;
     const given = splitOutside(call.slice(at + 1, -1), COMMA);
     for (const [i, channel] of channels.entries()) {
       const scales = channel === "scaleX" || channel === "scaleY";
       const word = given[i] ?? (scales ? given[0] : "0");
-      const unit = scales ? "" : channel === "x" || channel === "y" ? "px" : "deg";
+      const unit = cssUnit(channel);
       const number = numberOf(word ?? "", unit, { side: sideOf(channel, size), em: size.em });
       if (number === undefined) return `${word} in ${name}() ${whyNot(word ?? "", unit, channel)}`;
       if (out[channel] !== undefined) return `${name}() stands in it twice`;

@@ -1,5 +1,4 @@
 import type { Iterations } from "../../timeline/index.ts";
-import type { CssProperty, CssScene } from "./cssProperties.ts";
 
 /** One animation of one figure: its keyframes and when it runs. */
 export interface CssAnimation {
@@ -71,14 +70,4 @@ export interface PropertyCss {
   readonly declarations: readonly string[];
   readonly registered: readonly CssRegistered[];
   readonly animations: readonly CssAnimation[];
-}
-
-/** Combines the values of a property's channels. */
-export function combine(
-  property: CssProperty,
-  values: readonly string[],
-  scene: Pick<CssScene, "perspective">,
-  isDeclared = false,
-): string {
-  return property.write?.(values, scene, isDeclared) ?? values.join(" ");
 }

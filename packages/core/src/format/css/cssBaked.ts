@@ -5,15 +5,9 @@ import { type ChannelId, channelOf, clampShown } from "../../study/index.ts";
 import type { Iterations } from "../../timeline/index.ts";
 import { roundTo } from "../../value/index.ts";
 import { type BakedStop, marksOf, sample, thinned } from "./bake.ts";
-import {
-  type CssAnimation,
-  type CssFrame,
-  combine,
-  PLACE_GAP,
-  type PropertyCss,
-} from "./cssAnimation.ts";
+import { type CssAnimation, type CssFrame, PLACE_GAP, type PropertyCss } from "./cssAnimation.ts";
 import { cssNumber } from "./cssNumber.ts";
-import { type CssProperty, type CssScene, toleranceOf } from "./cssProperties.ts";
+import { type CssProperty, type CssScene, combine, cssUnit } from "./cssProperties.ts";
 import { isShaken, shakeLoops, shakeMarks, turnsShaken } from "./shaken.ts";
 
 /** Whether CSS cannot express what moves a channel, so that it has to be sampled. */
@@ -91,7 +85,7 @@ export function baked(
       });
   };
   const read = readOf(shown);
-  const all = property.channels.map((id) => toleranceOf(scene, index, property, id));
+  const all = property.channels.map((id) => scene.toleranceOf(index, id));
   const tolerance = Math.min(...all);
   const write = (values: readonly number[], isDeclared = false) =>
     isColor
@@ -110,7 +104,7 @@ export function baked(
     if (isColor) return { ...run, frames: framesOf(parts, tolerances, round, write) };
     const line = scene.keyframesOnly ? undefined : alongLine(parts, tolerances, round, write);
     if (line) return { ...run, frames: line };
-    if (scene.keyframesOnly || !ADDED.has(property.property))
+    if (scene.keyframesOnly || !property.addsUp)
       return { ...run, frames: framesOf(parts, tolerances, round, write) };
     return property.channels.map((id, c) => {
       const rest = property.property === "scale" ? 1 : 0;
@@ -137,9 +131,6 @@ export function baked(
     animations,
   };
 }
-
-/** The properties whose channels can be animated one by one, each added to those before it. */
-const ADDED = new Set(["translate", "scale"]);
 
 /** What is played once up to the end of everything that ends, and what repeats after it. */
 export interface Round {
@@ -315,7 +306,9 @@ function valuesText(
   scene: CssScene,
   isDeclared: boolean,
 ): string {
-  const texts = values.map((value) => `${roundTo(value, decimals)}${property.unit}`);
+  const texts = property.channels.map(
+    (id, c) => `${roundTo(values[c] as number, decimals)}${cssUnit(id)}`,
+  );
   return combine(property, texts, scene, isDeclared);
 }
 

@@ -12,14 +12,21 @@ import {
   type CssAnimation,
   type CssFrame,
   type CssRegistered,
-  combine,
   heldAtEnd,
   PLACE_GAP,
   type PropertyCss,
 } from "./cssAnimation.ts";
 import { baked, needsBaking, simpleIterations } from "./cssBaked.ts";
 import { cssNumber } from "./cssNumber.ts";
-import { CSS_PROPERTIES, type CssProperty, type CssScene, toleranceOf } from "./cssProperties.ts";
+import {
+  CSS_PROPERTIES,
+  type CssProperty,
+  type CssScene,
+  combine,
+  cssSyntax,
+  cssUnit,
+  isNeverNegative,
+} from "./cssProperties.ts";
 import type { CssRule } from "./cssRule.ts";
 import { CSS_TOLERANCE, type CssCurves } from "./cssText.ts";
 import { seenAnimations, seenOverTime } from "./seen.ts";
@@ -38,9 +45,6 @@ export interface CssContext extends CssScene {
   readonly joined?: (index: number) => CssProperty | undefined;
   readonly tally: { animations: number; offMainThread: number; readonly repaints: Set<string> };
 }
-/** Properties that browsers animate off the main thread, and those for which they paint anew. */
-const COMPOSITED = new Set(["translate", "rotate", "scale", "transform", "opacity", "filter"]);
-const REPAINTED = new Set(["color", "width", "height", "border-radius", "visibility"]);
 
 export function figureCss(
   motion: Motion,
@@ -82,8 +86,10 @@ export function propertyCss(
   const written = writtenAs(motion, index, property, channels, name, scene);
   for (const animation of written.animations) {
     scene.tally.animations++;
-    if (COMPOSITED.has(animation.property)) scene.tally.offMainThread++;
-    if (REPAINTED.has(property.property))
+    // A custom property is computed on the main thread, whatever it is for.
+    if (property.cost === "composited" && animation.property === property.property)
+      scene.tally.offMainThread++;
+    if (property.cost === "painted")
       scene.tally.repaints.add(`${property.property} of ${figure.name}`);
   }
   const animations = written.animations.map((each) => ({
@@ -195,8 +201,10 @@ function asOneProperty(
   const write = (values: readonly (number | string)[], isDeclared = false) =>
     combine(
       property,
-      values.map((value) =>
-        typeof value === "number" ? `${cssNumber(value)}${property.unit}` : value,
+      values.map((value, c) =>
+        typeof value === "number"
+          ? `${cssNumber(value)}${cssUnit(property.channels[c] as ChannelId)}`
+          : value,
       ),
       scene,
       isDeclared,
@@ -225,7 +233,7 @@ function asOneProperty(
           ...channels.map(({ id, layers }) => {
             const track = layers[index]?.track;
             return track
-              ? curveTolerance(toleranceOf(scene, figure, property, id), track, key)
+              ? curveTolerance(scene.toleranceOf(figure, id), track, key)
               : MOST_TOLERANCE;
           }),
         ),
@@ -235,7 +243,7 @@ function asOneProperty(
   // Initial values need not be written, except for size and color, whose initial values differ.
   const isImplied =
     moving.length === 0 &&
-    property.implied === true &&
+    property.implied &&
     channels.every(({ id, rest: value }) => value === channelOf(id).initial);
   const declarations = isImplied ? [] : [`${property.property}: ${write(rest, true)};`];
   return { declarations, registered: [], animations };
@@ -252,14 +260,16 @@ function asCustomProperties(
   const declarations: string[] = [];
   const registered: CssRegistered[] = [];
   const animations: CssAnimation[] = [];
-  const register = (variable: string, value: string) => {
-    registered.push({ name: variable, syntax: property.syntax, initial: `0${property.unit}` });
+  const register = (id: ChannelId, variable: string, value: string) => {
+    const initial = `0${cssUnit(id)}`;
+    registered.push({ name: variable, syntax: cssSyntax(id), initial });
     declarations.push(`${variable}: ${value};`);
   };
   const parts = channels.map(({ id, rest, layers }) => {
     const wanted = `--${name}-${id.toLowerCase()}`;
     const variable = scene.names.properties(`${figure} ${wanted}`, wanted);
-    register(variable, `${cssNumber(Number(rest))}${property.unit}`);
+    const unit = cssUnit(id);
+    register(id, variable, `${cssNumber(Number(rest))}${unit}`);
     const terms = [`var(${variable})`];
     layers.forEach((layer, index) => {
       const added = layer.relative && !isSettled(layers, index);
@@ -268,7 +278,7 @@ function asCustomProperties(
         ? scene.names.properties(`${figure} ${wanted}${own}`, `${wanted}${own}`)
         : variable;
       if (added) {
-        register(target, `0${property.unit}`);
+        register(id, target, `0${unit}`);
         terms.push(`var(${target})`);
       }
       const base = layer.relative && !added ? stackBeneath(layers, index, Number(rest)) : 0;
@@ -280,16 +290,15 @@ function asCustomProperties(
           index,
           (key) => {
             const value = keyText(layer.track, key, base);
-            return `${typeof value === "number" ? cssNumber(value) : value}${property.unit}`;
+            return `${typeof value === "number" ? cssNumber(value) : value}${unit}`;
           },
-          (key) => curveTolerance(scene.toleranceOf(figure, property), layer.track, key),
+          (key) => curveTolerance(scene.toleranceOf(figure, id), layer.track, key),
           scene.curves,
         ),
       );
     });
     // A negative value where none is allowed would make the whole property invalid, where Levitas shows 0.
-    if (channelOf(id).legal?.min === 0 && property.unit === "px")
-      return `max(0px, ${terms.join(" + ")})`;
+    if (isNeverNegative(id)) return `max(0${unit}, ${terms.join(" + ")})`;
     return terms.length === 1 ? String(terms[0]) : `calc(${terms.join(" + ")})`;
   });
   declarations.push(`${property.property}: ${combine(property, parts, scene, true)};`);

@@ -3,13 +3,16 @@ import type { CssAnimation } from "./cssAnimation.ts";
 import { type CssBegin, playingSelector } from "./cssBegins.ts";
 import type { CssReduced } from "./cssChoices.ts";
 import { cssNumber } from "./cssNumber.ts";
+import { CSS_PROPERTIES } from "./cssProperties.ts";
 import { type CssRule, keyframesText } from "./cssRule.ts";
 
 /** So long after its end a motion is what stays, ms; at the very end a rounding would decide what is seen. */
 export const HELD_AFTER = 0.5;
 
 /** What changes without anything moving. */
-export const FADES: ReadonlySet<string> = new Set(["opacity", "color", "visibility"]);
+export const FADES: ReadonlySet<string> = new Set(
+  CSS_PROPERTIES.filter(({ isFade }) => isFade).map(({ property }) => property),
+);
 
 /** Whether an animation changes what it changes without anything moving. */
 export const isFade = ({ shows }: CssAnimation): boolean => FADES.has(shows ?? "");

@@ -105,7 +105,7 @@ function summed(shakes: readonly CompiledShake[], read: (offset: Float64Array) =
 }
 
 function movedParts(index: number, shakes: readonly CompiledShake[], scene: CssScene): Part[] {
-  const tolerance = scene.toleranceOf(index, propertyOf("translate"));
+  const tolerance = scene.toleranceOf(index, "x");
   return [
     {
       ...{ id: "x", property: "translate", tolerance },
@@ -122,7 +122,7 @@ function movedParts(index: number, shakes: readonly CompiledShake[], scene: CssS
 
 /** The way of a figure that goes one of its own. */
 function ownParts(index: number, scene: CssScene): Part[] {
-  const tolerance = scene.toleranceOf(index, propertyOf("translate"));
+  const tolerance = scene.toleranceOf(index, "x");
   const added = (id: "x" | "y") => (of: Motion, t: number) =>
     of.valueAt(index, id, t) - of.steadyAt(index, id, t);
   return [
@@ -149,7 +149,7 @@ function turnedPart(
   return {
     id: "around",
     property: "translate",
-    tolerance: scene.toleranceOf(index, propertyOf("translate")) / far,
+    tolerance: scene.toleranceOf(index, "x") / far,
     read: summed(whole, (offset) => Math.sin((offset[2] as number) * RADIANS)),
     write: (value) =>
       `calc(var(--middle-y) * ${-Number(value)}) calc(var(--middle-x) * ${Number(value)})`,
@@ -160,7 +160,7 @@ function rotatedPart(index: number, scene: CssScene): Part {
   return {
     id: "rotate",
     property: "rotate",
-    tolerance: scene.toleranceOf(index, propertyOf("rotate")),
+    tolerance: scene.toleranceOf(index, "rotate"),
     read: (of, t) => of.valueAt(index, "rotate", t) - of.steadyAt(index, "rotate", t),
     write: (value) => `${value}deg`,
   };
@@ -187,7 +187,7 @@ function fromMiddle(
   const dy = summed(shakes, (offset) => offset[1] as number);
   const whole = shakes.filter(({ figures }) => !figures);
   const sine = summed(whole, (offset) => Math.sin((offset[2] as number) * RADIANS));
-  const room = scene.toleranceOf(index, propertyOf("translate")) * OFF_SHARE;
+  const room = scene.toleranceOf(index, "x") * OFF_SHARE;
   let middle: { x: number; y: number } | undefined;
   for (const { from, to } of roundsOf(motion, shakeLoops(motion, index)))
     for (let t = from; t <= to; t += LOOK) {

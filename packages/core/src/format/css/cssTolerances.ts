@@ -1,27 +1,20 @@
 import type { Motion } from "../../motion/index.ts";
-import type { ChannelId, Figure } from "../../study/index.ts";
-import type { CssProperty } from "./cssProperties.ts";
+import { type ChannelId, channelOf, type Figure } from "../../study/index.ts";
+import { CSS_PROPERTIES } from "./cssProperties.ts";
 import { isShaken } from "./shaken.ts";
 
 /** What all properties of a figure, and of those it stands in, may be off together on the screen, px. */
 const TOGETHER = 0.085;
-const DEGREES = 180 / Math.PI;
 /** The moments at which figures are looked at to see how large they get. */
 const LOOKS = 60;
 
-/** The channels whose differences are seen as places. */
-const PLACED: readonly (readonly ChannelId[])[] = [
-  ["x", "y"],
-  ["rotate"],
-  ["scaleX", "scaleY"],
-  ["turnX", "turnY", "skew"],
-  ["pivotX", "pivotY"],
-  ["width"],
-  ["height"],
-];
+/** The channels whose differences are seen as places, those of one property together. */
+const PLACED: readonly (readonly ChannelId[])[] = CSS_PROPERTIES.map(({ channels }) =>
+  channels.filter((id) => channelOf(id).css.movesCorners),
+).filter((channels) => channels.length > 0);
 
 /**
- * The tolerance of each property of a figure, in the property's unit: what its farthest corner, and those of the
+ * The tolerance of each channel of a figure, in the channel's unit: what its farthest corner, and those of the
  * figures inside of it, may be off together. A large figure has to turn more exactly than a small one, and one of which
  * nothing but the place moves may use up all that is allowed for it.
  *
@@ -30,7 +23,7 @@ const PLACED: readonly (readonly ChannelId[])[] = [
 export function figureTolerances(
   motion: Motion,
   share: number,
-): (index: number, property: CssProperty) => number {
+): (index: number, id: ChannelId) => number {
   const { figures } = motion.study;
   const largest = largestOf(motion);
   const parts = new Map<string, { readonly reach: number; readonly px: number }>();
@@ -56,25 +49,18 @@ export function figureTolerances(
     return { reach: reach * bigger, most };
   };
   for (const figure of figures.filter(({ parent }) => parent === null)) visit(figure, 0, 1);
-  return (index, { property, tolerance }) => {
+  return (index, id) => {
     const { reach, px } = parts.get(figures[index]?.id ?? "") ?? { reach: 100, px: TOGETHER };
-    switch (property) {
-      case "translate":
-      case "width":
-      case "height":
-        return px * share;
-      case "rotate":
-      case "transform":
-        return Math.min(tolerance, (px / reach) * DEGREES) * share;
-      case "scale":
-        return (px / reach) * share;
-      case "transform-origin":
-        return (px / reach) * 100 * share;
-      default:
-        return tolerance * share;
-    }
+    const { css, unit } = channelOf(id);
+    // A difference of a channel moves corners by itself, or by as much as they are away.
+    const alone = unit === "px" ? px : (px / reach) * PER_REACH[unit];
+    const most = css.tolerance ?? Number.POSITIVE_INFINITY;
+    return (css.movesCorners ? Math.min(most, alone) : most) * share;
   };
 }
+
+/** What moves a corner by its distance: an angle of one radian, a factor of 1, a share of 100 %. */
+const PER_REACH = { "°": 180 / Math.PI, "": 1, "%": 100 } as const;
 
 /** How large figures get, how far they come from where they stand in, and how much they enlarge what is in them. */
 function largestOf(motion: Motion): { reach: number; away: number; scale: number }[] {

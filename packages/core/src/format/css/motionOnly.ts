@@ -152,17 +152,16 @@ const neutral = (id: ChannelId): number => (isFactor(id) ? 1 : 0);
 /** In the order in which browsers apply them, which is that of the functions in `transform`. */
 const TOGETHER = ["translate", "rotate", "scale", "transform"];
 
-/** Several properties as functions of one `transform`, in units of their own. */
+/** Several properties as functions of one `transform`. */
 function together(parts: readonly CssProperty[]): CssProperty {
   return {
-    ...{ property: "transform", unit: "", syntax: "<number>", implied: true, parts },
+    ...{ property: "transform", cost: "composited", implied: true, parts },
     channels: parts.flatMap(({ channels }) => channels),
-    tolerance: Math.min(...parts.map(({ tolerance }) => tolerance)),
     write: (values, scene) => {
       let next = 0;
       return parts
-        .map(({ property, channels, unit, write }) => {
-          const own = channels.map(() => `${values[next++]}${unit}`);
+        .map(({ property, channels, write }) => {
+          const own = channels.map(() => values[next++] as string);
           return write?.(own, scene) ?? `${property}(${own.join(", ")})`;
         })
         .join(" ");

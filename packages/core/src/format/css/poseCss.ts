@@ -1,9 +1,8 @@
 import { isBackShown, type Motion } from "../../motion/index.ts";
 import { type ChannelId, channelOf, clampShown, PERSPECTIVE } from "../../study/index.ts";
 import { printShownColor } from "../../value/index.ts";
-import { combine } from "./cssAnimation.ts";
 import { cssNumber } from "./cssNumber.ts";
-import { CSS_PROPERTIES } from "./cssProperties.ts";
+import { CSS_PROPERTIES, combine, cssUnit } from "./cssProperties.ts";
 import type { CssRule } from "./cssRule.ts";
 
 /** The declaration of each property of a figure as it stands in a pose buffer, and the channels it is made of. */
@@ -17,7 +16,7 @@ export function propertyTexts(
     const values = property.channels.map((id) =>
       id === "color"
         ? printShownColor(pose, motion.slot(index, id))
-        : `${cssNumber(clampShown(channelOf(id), pose[motion.slot(index, id)] as number))}${property.unit}`,
+        : `${cssNumber(clampShown(channelOf(id), pose[motion.slot(index, id)] as number))}${cssUnit(id)}`,
     );
     const text = `${property.property}: ${combine(property, values, around, true)};`;
     return { property: property.property, channels: property.channels, text };

@@ -15,7 +15,7 @@ import { asCompound, STATES as BEGIN_STATES, sceneSelector, selectorsOf } from "
 import type { CssReduced } from "./cssChoices.ts";
 import { faceChanges } from "./cssFaces.ts";
 import { cssNumber } from "./cssNumber.ts";
-import { CSS_PROPERTIES, type CssProperty } from "./cssProperties.ts";
+import { CSS_PROPERTIES, cssSyntax, cssUnit } from "./cssProperties.ts";
 import { FADES, inMedia } from "./cssReduced.ts";
 import { CssCurves } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
@@ -184,7 +184,7 @@ function ruleBlocks(
 interface Around {
   readonly name: string;
   readonly curves: CssCurves;
-  readonly toleranceOf: (index: number, property: CssProperty) => number;
+  readonly toleranceOf: (index: number, id: ChannelId) => number;
 }
 
 /** How the properties of a figure change, and those that stay. */
@@ -214,7 +214,7 @@ function changesOf(
       ...{ property: property.property, channels: property.channels },
       ...{ before: declared(from), after: declared(to) },
     };
-    const tolerance = toleranceOf(index, property);
+    const tolerance = Math.min(...property.channels.map((id) => toleranceOf(index, id)));
     const way = wayOf(motion, index, channels, tolerance, curves, [first, last]);
     if (from === to) {
       still.push(from);
@@ -225,7 +225,7 @@ function changesOf(
       changes.push({ ...change, ...way });
       continue;
     }
-    const apart = SPLIT.has(property.property)
+    const apart = property.addsUp
       ? channels.map((id) => wayOf(motion, index, [id], tolerance, curves, [first, last]))
       : [];
     if (apart.length < 2 || apart.some((each) => each === "bent")) {
@@ -237,9 +237,9 @@ function changesOf(
     for (const id of property.channels) {
       const variable = `--${name}-${id.toLowerCase()}`;
       const text = (pose: Float64Array) =>
-        `${cssNumber(pose[motion.slot(index, id)] as number)}${property.unit}`;
+        `${cssNumber(pose[motion.slot(index, id)] as number)}${cssUnit(id)}`;
       registered.push(
-        `@property ${variable} {\n  syntax: "${property.syntax}";\n  inherits: false;\n  initial-value: 0${property.unit};\n}`,
+        `@property ${variable} {\n  syntax: "${cssSyntax(id)}";\n  inherits: false;\n  initial-value: 0${cssUnit(id)};\n}`,
       );
       const own = apart[channels.indexOf(id)];
       if (typeof own === "object")
@@ -254,9 +254,6 @@ function changesOf(
   }
   return { changes, still, registered, lost };
 }
-
-/** The properties whose channels can run one by one. */
-const SPLIT = new Set(["translate", "scale"]);
 
 function isDriven(motion: Motion, index: number, id: ChannelId): boolean {
   const slot = motion.slot(index, id);

@@ -26,8 +26,13 @@ import {
   type Study,
 } from "../../study/index.ts";
 import { extentOf, readColor } from "../../value/index.ts";
-import { combine } from "../css/cssAnimation.ts";
-import { CSS_PROPERTIES, type CssProperty } from "../css/cssProperties.ts";
+import {
+  CSS_PROPERTIES,
+  type CssProperty,
+  combine,
+  cssUnit,
+  isNeverNegative,
+} from "../css/cssProperties.ts";
 import { propertyTexts } from "../css/poseCss.ts";
 import { piecesOf } from "../function/pieces.ts";
 
@@ -213,7 +218,7 @@ function shownOf(
     if (property.property === "visibility")
       return [[selector, property.property, [4 * (values[0] as number)], 0]];
     const texts = values.map((value, i) =>
-      textOf(value, property, property.channels[i] as ChannelId, isOpaque),
+      textOf(value, property.channels[i] as ChannelId, isOpaque),
     );
     return [[selector, property.property, partsOf(combine(property, texts, around))]];
   });
@@ -236,11 +241,11 @@ function shownOf(
 /** A value with its unit; a channel stands between two marks, as 4 times its slot plus its component. */
 function textOf(
   value: number | string,
-  { unit }: CssProperty,
   id: ChannelId,
   isOpaque: (slot: number) => boolean,
 ): string {
   const channel = channelOf(id);
+  const unit = cssUnit(id);
   if (channel.kind === "color") {
     if (typeof value === "string") return value;
     const [l, a, b, alpha] = [0, 1, 2, 3].map((c) => `\u0000${4 * value + c}\u0000`);
@@ -252,7 +257,7 @@ function textOf(
   }
   if (typeof value === "string") return `${clampShown(channel, Number(value))}${unit}`;
   const text = `\u0000${4 * value}\u0000${unit}`;
-  return channel.legal?.min === 0 && unit === "px" ? `max(0px, ${text})` : text;
+  return isNeverNegative(id) ? `max(0${unit}, ${text})` : text;
 }
 
 const partsOf = (text: string): (string | number)[] =>

@@ -1,24 +1,32 @@
 import { isBackShown, type Motion, mapPoint, poseMatrix } from "../../motion/index.ts";
-import { type ChannelId, channelOf, clampShown, type Figure } from "../../study/index.ts";
-import type { Shown } from "./shown.ts";
+import { CHANNELS, type ChannelId, channelOf, clampShown, type Figure } from "../../study/index.ts";
+import { PROVEN_CHANNELS, type Shown } from "./shown.ts";
 
 /** The quantities in which a hand-off is compared with its motion. */
-export const PROVEN = ["position", "angle", "opacity", "color", "blur", "corner"] as const;
-export type Proven = (typeof PROVEN)[number];
+export const PROVEN: readonly Proven[] = [
+  "position",
+  ...PROVEN_CHANNELS.map(({ id }) => id),
+  "color",
+];
+/** Where a figure's corners are, its color, or a channel that a browser says by itself. */
+export type Proven = "position" | ChannelId;
 
-/** The largest difference that is no difference: px, degrees, a share, steps of 255, px, px. */
-export const TOLERANCES: Readonly<Record<Proven, number>> = {
-  ...{ position: 0.1, angle: 0.02, opacity: 0.002, color: 2, blur: 0.05, corner: 0.1 },
-};
+/** Something for each quantity; those that are not in `PROVEN` are never compared. */
+type OfEach<T> = Record<Proven, T>;
+
+const ofEach = <T>(make: (what: Proven) => T): OfEach<T> =>
+  Object.fromEntries(
+    ["position" as const, ...CHANNELS.map(({ id }) => id)].map((what) => [what, make(what)]),
+  ) as OfEach<T>;
+
+/** The largest difference that is no difference: px, steps of 255, and units of channels. */
+export const TOLERANCES: Readonly<OfEach<number>> = ofEach((what) =>
+  what === "position" ? 0.1 : what === "color" ? 2 : (channelOf(what).proven ?? 0),
+);
 
 /** The same for a hand-off that may be farther off: `share` of the usual difference. */
-export function tolerancesWithin(share: number): Readonly<Record<Proven, number>> {
-  const { position, angle, opacity, color, blur, corner } = TOLERANCES;
-  const wider = Math.max(share, 1);
-  return {
-    ...{ position: position * wider, angle: angle * wider, opacity: opacity * wider },
-    ...{ color: color * wider, blur: blur * wider, corner: corner * wider },
-  };
+export function tolerancesWithin(share: number): Readonly<OfEach<number>> {
+  return ofEach((what) => TOLERANCES[what] * Math.max(share, 1));
 }
 
 /** A difference with where and when it is. */
@@ -32,7 +40,7 @@ export interface Difference {
 
 /** How far what was shown is from a motion at the worst. */
 export interface ShownDifference {
-  readonly worst: Record<Proven, Difference>;
+  readonly worst: OfEach<Difference>;
   /** What is seen but should not be, or the other way round, in words. */
   readonly switches: string[];
 }
@@ -40,18 +48,11 @@ export interface ShownDifference {
 /** Nothing compared yet. */
 export function noDifference(): ShownDifference {
   const none: Difference = { size: 0, figure: "", time: 0 };
-  return {
-    worst: {
-      ...{ position: none, angle: none, opacity: none, color: none, blur: none },
-      corner: none,
-    },
-    switches: [],
-  };
+  return { worst: ofEach(() => none), switches: [] };
 }
 
 /** Farther off than this, px, nothing is seen: near the eye or a right angle a place runs off to infinity. */
 const FAR = 10_000;
-const OPACITY = channelOf("opacity");
 const CORNER = channelOf("corner");
 
 /** Where is looked within the leeway, in shares of it; between them figures go straight. */
@@ -88,21 +89,21 @@ export function compareShown(
       );
     const ways = poses.map((pose) => cornersOf(motion, pose, i));
     note("position", wayAway(ways, there.corners));
-    if (there.rotate !== null) note("angle", away("rotate", there.rotate));
-    note(
-      "opacity",
-      away("opacity", there.opacity, (value) => clampShown(OPACITY, value)),
-    );
-    note(
-      "blur",
-      away("blur", there.blur, (value) => Math.max(value, 0)),
-    );
-    const { corner } = there;
-    if (corner !== null && hasCorner(motion, figure, i))
-      note(
-        "corner",
-        nearest((pose) => cornerAway(motion, pose, i, corner)),
-      );
+    for (const { id } of PROVEN_CHANNELS) {
+      const is = there.values[id];
+      if (is === null || (id === "corner" && !hasCorner(motion, figure, i))) continue;
+      const said = is ?? Number.NaN;
+      if (id === "corner")
+        note(
+          id,
+          nearest((pose) => cornerAway(motion, pose, i, said)),
+        );
+      else
+        note(
+          id,
+          away(id, said, (value) => clampShown(channelOf(id), value)),
+        );
+    }
     const color = nearest((pose) =>
       Math.max(
         ...there.color.map((part, c) =>

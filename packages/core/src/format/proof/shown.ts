@@ -1,20 +1,32 @@
+import { CHANNELS, type ChannelId } from "../../study/index.ts";
+
 /** What a browser shows of one figure. */
 export interface Shown {
   /** Two opposite corners of its box in the scene, px. */
   readonly corners: readonly [number, number, number, number];
-  /** Degrees; null where one `transform` says it together with all else, so that only the corners show it. */
-  readonly rotate: number | null;
-  readonly opacity: number;
-  /** px. */
-  readonly blur: number;
-  /** How round its corners are, px; null where a share of it says that. */
-  readonly corner: number | null;
+  /**
+   * What the browser says of channels by themselves, in their units: those of `PROVEN_CHANNELS`. Null where it does not:
+   * a rotation that one `transform` says together with all else, corners that are a share of the figure.
+   */
+  readonly values: Readonly<Partial<Record<ChannelId, number | null>>>;
   readonly visible: boolean;
   /** Cards: whether the back is what is shown; null where there is none, or nothing is shown. */
   readonly back: boolean | null;
   /** 8-bit sRGB. */
   readonly color: readonly [number, number, number];
 }
+
+/** The channels whose values a browser says, with the property and the function in which it does. */
+export const PROVEN_CHANNELS = CHANNELS.flatMap(({ id, unit, initial, css, proven }) =>
+  proven === undefined ? [] : [{ id, unit, initial: Number(initial), proven, css }],
+);
+
+/** What the script reads of them. */
+const READ = PROVEN_CHANNELS.map(({ id, unit, initial, css }) => ({
+  ...{ id, unit, initial, call: css.call ?? null, isJoined: css.movesCorners === true },
+  // A shorthand of four corners says them all.
+  property: css.property === "border-radius" ? "border-top-left-radius" : css.property,
+}));
 
 /**
  * JavaScript for a page that plays a hand-off: it defines `levitasShownNow()`, which gives `Shown` by figure id,
@@ -33,6 +45,25 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
     for (let at = box.parentNode; at !== element.parentNode; at = at.parentNode) turns.push(at.transform);
     const blur = element.querySelector(":scope > filter > feGaussianBlur");
     return { id, element, box, turns, blur };
+  };
+  const channels = ${JSON.stringify(READ)};
+  /** The number that a style says of a channel; null where it says it together with others, or as a share. */
+  const valueOf = (style, { property, call, unit, initial, isJoined }) => {
+    if (isJoined && style.getPropertyValue("--joined")) return null;
+    const text = style.getPropertyValue(property);
+    const said = call ? (new RegExp(call + "\\\\(([^)]*)\\\\)").exec(text) ?? ["", ""])[1] : text;
+    const number = Number.parseFloat(said);
+    if (said.includes("%") && unit !== "%") return null;
+    if (Number.isNaN(number)) return initial;
+    return unit === "%" && !said.includes("%") ? number * 100 : number;
+  };
+  const valuesOf = (read) => Object.fromEntries(channels.map((channel) => [channel.id, read(channel)]));
+  /** How SVG says what styles say elsewhere. */
+  const DRAWN = {
+    rotate: ({ turns }) =>
+      turns.flatMap(({ animVal }) => [...animVal]).find(({ type }) => type === SVGTransform.SVG_TRANSFORM_ROTATE)?.angle ?? 0,
+    corner: ({ box }) => box.rx.animVal.value,
+    blur: ({ blur }) => (blur ? blur.stdDeviationX.animVal : 0),
   };
   const figures = Object.entries(${selectors}).flatMap(([id, selector]) => {
     const element = document.querySelector(selector);
@@ -69,16 +100,14 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
     return front === back ? null : back;
   };
   /** Where a box of SVG is, as the browser says it, and what its transforms and filter are. */
-  const drawnAt = ({ element, box, turns, blur }, left, top) => {
+  const drawnAt = (figure, style, left, top) => {
+    const { box } = figure;
     const matrix = box.getScreenCTM();
     const at = (x, y) => new DOMPoint(x, y).matrixTransform(matrix);
     const [from, to] = [at(0, 0), at(box.width.animVal.value, box.height.animVal.value)];
-    const turn = turns.flatMap(({ animVal }) => [...animVal]).find(({ type }) => type === SVGTransform.SVG_TRANSFORM_ROTATE);
     return {
       corners: [from.x - left, from.y - top, to.x - left, to.y - top],
-      rotate: turn ? turn.angle : 0,
-      blur: blur ? blur.stdDeviationX.animVal : 0,
-      corner: box.rx.animVal.value,
+      values: valuesOf((channel) => DRAWN[channel.id]?.(figure) ?? valueOf(style, channel)),
       back: shownFace(box.parentNode),
     };
   };
@@ -91,18 +120,15 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
     canvas.fillRect(0, 0, 1, 1);
     const [r, g, b] = canvas.getImageData(0, 0, 1, 1).data;
     const seen = {
-      opacity: Number(style.opacity),
       visible: style.visibility === "visible",
       color: [r, g, b],
     };
-    if (!start) return { ...seen, ...drawnAt(figure, left, top) };
+    if (!start) return { ...seen, ...drawnAt(figure, style, left, top) };
     const [from, to] = [start.getBoundingClientRect(), end.getBoundingClientRect()];
     return {
       ...seen,
       corners: [from.x - left, from.y - top, to.x - left, to.y - top],
-      rotate: style.getPropertyValue("--joined") ? null : Number.parseFloat(style.rotate) || 0,
-      corner: style.borderTopLeftRadius.includes("%") ? null : Number.parseFloat(style.borderTopLeftRadius),
-      blur: Number.parseFloat((/blur\\((.*)px\\)/.exec(style.filter) ?? [])[1] ?? "0"),
+      values: valuesOf((channel) => valueOf(style, channel)),
       back: shownFace(element),
     };
   };

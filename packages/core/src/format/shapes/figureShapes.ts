@@ -1,5 +1,11 @@
 import { htmlText } from "../../art/index.ts";
-import type { ChannelId, Figure, Study } from "../../study/index.ts";
+import {
+  CHANNELS,
+  type ChannelId,
+  clampShown,
+  type Figure,
+  type Study,
+} from "../../study/index.ts";
 import type { Drawn } from "../drawn.ts";
 import type { HandoffNames } from "../names.ts";
 import { boxDrawing, cardDrawing, type Sized, type SvgDrawing, svgArt } from "./shapeArt.ts";
@@ -16,8 +22,8 @@ export interface Animatable {
   readonly channels: readonly ChannelId[];
   /** The numbers of the attribute from those of the channels. */
   readonly values: (channels: readonly number[]) => readonly number[];
-  /** The property of CSS that is moved by the same channels: it says how exact the numbers have to be. */
-  readonly like: string;
+  /** The channel that says how exact the numbers have to be. */
+  readonly like: ChannelId;
 }
 
 /** An attribute as it stands at first, and the elements that move it. */
@@ -55,6 +61,23 @@ export function figureShapes(
   const writer = new FigureWriter(study, drawn, names, values);
   return writer.inside(null);
 }
+
+/** How SVG says a function of the `filter` of CSS. Source: Filter Effects 1, section 13.1. */
+interface FilterPrimitive {
+  readonly attribute: string;
+  /** The number of the attribute, from that of the channel. */
+  readonly value: (shown: number) => number;
+  readonly write: (attribute: Animated) => string;
+}
+
+const FILTERS: Readonly<Record<string, FilterPrimitive>> = {
+  blur: {
+    attribute: "stdDeviation",
+    value: (radius) => radius,
+    write: ({ initial, elements }) =>
+      `<feGaussianBlur stdDeviation="${initial}">${elements}</feGaussianBlur>`,
+  },
+};
 
 /** Writes figures with what stands in them. */
 class FigureWriter {
@@ -115,12 +138,12 @@ class FigureWriter {
     };
     const around: readonly ChannelId[] = ["pivotX", "pivotY", "width", "height"];
     const toPivot: Animatable = {
-      ...{ name: "translate", channels: around, like: "translate" },
+      ...{ name: "translate", channels: around, like: "x" },
       values: (channels) => pivot(channels, 0).map((value) => -value),
     };
     const inPlane: Animatable[] = [
       {
-        ...{ name: "translate", channels: ["x", "y", ...around], like: "translate" },
+        ...{ name: "translate", channels: ["x", "y", ...around], like: "x" },
         values: ([x = 0, y = 0, ...rest]) => {
           const [left, top] = pivot(rest, 0);
           return [x + left, y + top];
@@ -132,11 +155,11 @@ class FigureWriter {
       },
     ];
     const scaled: Animatable = {
-      ...{ name: "scale", channels: ["scaleX", "scaleY"], like: "scale" },
+      ...{ name: "scale", channels: ["scaleX", "scaleY"], like: "scaleX" },
       values: (channels) => channels,
     };
     const narrowed: Animatable = {
-      ...{ name: "scale", channels: ["scaleX", "scaleY", "turnX", "turnY"], like: "scale" },
+      ...{ name: "scale", channels: ["scaleX", "scaleY", "turnX", "turnY"], like: "scaleX" },
       // Seen from far away, what turns about an axis is as much narrower as the cosine of its angle.
       values: ([scaleX = 1, scaleY = 1, turnX = 0, turnY = 0]) => [
         scaleX * Math.cos(turnY * RADIANS),
@@ -144,7 +167,7 @@ class FigureWriter {
       ],
     };
     const skewed: Animatable = {
-      ...{ name: "skewX", channels: ["skew"], like: "transform" },
+      ...{ name: "skewX", channels: ["skew"], like: "skew" },
       values: ([skew = 0]) => [skew],
     };
     const fromPivot = this.transformed(index, [toPivot], content);
@@ -174,14 +197,10 @@ class FigureWriter {
       ...{ name: "opacity", channels: ["opacity"], values: (values) => values, like: "opacity" },
     });
     const visible = this.values.shown(index);
-    const blur = this.values.attribute(index, {
-      ...{ name: "stdDeviation", channels: ["blur"], like: "filter" },
-      values: ([radius = 0]) => [Math.max(radius, 0)],
-    });
-    const isBlurred = blur.elements !== "" || blur.initial !== "0";
-    const filterId = isBlurred ? this.names.ids(`blur ${index}`, `${name}-blur`) : "";
-    const filter = isBlurred
-      ? `<filter id="${filterId}" x="-1" y="-1" width="3" height="3"><feGaussianBlur stdDeviation="${blur.initial}">${blur.elements}</feGaussianBlur></filter>`
+    const primitives = this.filtered(index);
+    const filterId = primitives ? this.names.ids(`filter ${index}`, `${name}-filter`) : "";
+    const filter = primitives
+      ? `<filter id="${filterId}" x="-1" y="-1" width="3" height="3">${primitives}</filter>`
       : "";
     const attributes = [
       `id="${name}"`,
@@ -192,9 +211,23 @@ class FigureWriter {
       ...(visible.initial === "inherit" && visible.elements === ""
         ? []
         : [`visibility="${visible.initial}"`]),
-      ...(isBlurred ? [`filter="url(#${filterId})"`] : []),
+      ...(primitives ? [`filter="url(#${filterId})"`] : []),
     ];
     return `<g ${attributes.join(" ")}>${color.elements}${opacity.elements}${visible.elements}${filter}${content}</g>`;
+  }
+
+  /** What filters a figure, in the order of the channels; empty where nothing does. */
+  private filtered(index: number): string {
+    return CHANNELS.map((channel) => {
+      const primitive = channel.css.call && FILTERS[channel.css.call];
+      if (channel.css.property !== "filter" || !primitive) return "";
+      const value = this.values.attribute(index, {
+        ...{ name: primitive.attribute, channels: [channel.id], like: channel.id },
+        values: ([shown = 0]) => [primitive.value(clampShown(channel, shown))],
+      });
+      const isNone = value.initial === String(primitive.value(Number(channel.initial)));
+      return value.elements === "" && isNone ? "" : primitive.write(value);
+    }).join("");
   }
 
   /** One face of a card, shown while it is toward the eye. */

@@ -1,7 +1,6 @@
 import type { Study } from "../../study/index.ts";
 import { handoffContext } from "../context.ts";
 import { WITHIN } from "../css/cssChoices.ts";
-import { CSS_PROPERTIES } from "../css/cssProperties.ts";
 import { figureTolerances } from "../css/cssTolerances.ts";
 import type { Drawn } from "../drawn.ts";
 import { handoffNames } from "../names.ts";
@@ -24,12 +23,7 @@ export function smilSvg(
 ): { readonly text: string; readonly selectorOf: Readonly<Record<string, string>> } {
   const motion = handoffContext(study).motion;
   const names = handoffNames(study);
-  const share = within / WITHIN;
-  const tolerances = figureTolerances(motion, share);
-  const toleranceOf = (index: number, like: string) => {
-    const property = CSS_PROPERTIES.find((each) => each.property === like);
-    return property ? tolerances(index, property) : 0.1 * share;
-  };
+  const toleranceOf = figureTolerances(motion, within / WITHIN);
   const body = figureShapes(study, drawn, names, {
     attribute: (index, what) => animated(motion, index, what, toleranceOf(index, what.like)),
     color: (index) => animatedColor(motion, index, toleranceOf(index, "color")),
