@@ -3,6 +3,7 @@ import { edgeBetween } from "../../value/index.ts";
 import type { CssContext } from "./cssFigure.ts";
 import type { CssRule } from "./cssRule.ts";
 import { seenAnimations, seenOverTime } from "./seen.ts";
+import { isDriven } from "./shaken.ts";
 
 /** The step at which the rotation of a card is sampled, ms; a crossing is then found exactly. */
 const STEP = 2;
@@ -19,11 +20,7 @@ export function faceChanges(
   const isBack = (t: number) =>
     isBackShown(motion.valueAt(figureIndex, "turnX", t), motion.valueAt(figureIndex, "turnY", t));
   const times: number[] = [];
-  const turns = TURNS.some(
-    (channel) =>
-      motion.drivenAt(figureIndex, channel) !== undefined ||
-      motion.followers.some(({ slot }) => slot === motion.slot(figureIndex, channel)),
-  );
+  const turns = TURNS.some((channel) => isDriven(motion, figureIndex, channel));
   const count = turns ? Math.ceil((to - from) / STEP) : 0;
   let before = isBack(from);
   for (let i = 1; i <= count; i++) {

@@ -30,7 +30,7 @@ import {
 import type { CssRule } from "./cssRule.ts";
 import { CSS_TOLERANCE, type CssCurves } from "./cssText.ts";
 import { seenAnimations, seenOverTime } from "./seen.ts";
-import { isShaken } from "./shaken.ts";
+import { isMoved, isShaken } from "./shaken.ts";
 
 /** What the writers of all parts share. */
 export interface CssContext extends CssScene {
@@ -73,11 +73,12 @@ export function figureCss(
 export function propertyCss(
   motion: Motion,
   figure: Figure,
-  property: CssProperty,
+  whole: CssProperty,
   name: string,
   scene: CssContext,
 ): PropertyCss {
   const index = motion.figureIndex(figure.id);
+  const property = saidOf(motion, figure, whole);
   const channels = property.channels.map((id) => ({
     id,
     rest: restValue(figure, id),
@@ -98,6 +99,16 @@ export function propertyCss(
     name: scene.names.keyframes(`${index} ${each.name}`, each.name),
   }));
   return { ...written, animations };
+}
+
+/** A property with the channels of which it says something for a figure. */
+function saidOf(motion: Motion, figure: Figure, property: CssProperty): CssProperty {
+  if (!property.isSparse) return property;
+  const index = motion.figureIndex(figure.id);
+  const said = property.channels.filter(
+    (id) => restValue(figure, id) !== channelOf(id).initial || isMoved(motion, index, id),
+  );
+  return said.length > 0 ? { ...property, channels: said } : property;
 }
 
 /** A property of a figure in the way that says what moves it. */

@@ -14,6 +14,8 @@ export interface CssProperty {
   readonly isFade?: true;
   /** Whether its values add up, so that each of its channels can be animated by itself. */
   readonly addsUp?: true;
+  /** Whether what is as it is initially can be left out of it: each channel is a function of its own. */
+  readonly isSparse?: true;
   /**
    * Combines the values of the channels, with units; absent means each in the function of its channel, separated by
    * spaces.
@@ -84,7 +86,7 @@ const FACTS: Readonly<Record<string, Facts>> = {
     // A custom property that nobody sets: what makes CSS smaller drops translate, rotate and scale beside a transform
     // that it can read, as if that said them as well.
     write: (values, { perspective }, isDeclared = false) =>
-      `perspective(${isDeclared ? `var(--eye, ${perspective}px)` : `${perspective}px`}) ${calls("transform", values)}`,
+      `perspective(${isDeclared ? `var(--eye, ${perspective}px)` : `${perspective}px`}) ${calls(TURNED, values)}`,
   },
   opacity: { ...composited, isFade: true },
   visibility: {
@@ -94,13 +96,14 @@ const FACTS: Readonly<Record<string, Facts>> = {
     write: ([shown]) => (Number(shown) >= 0.5 ? "inherit" : "hidden"),
   },
   color: { ...painted, isFade: true },
-  filter: composited,
+  filter: { ...composited, isSparse: true },
   width: painted,
   height: painted,
   "border-radius": painted,
 };
 
 const channelsOf = (property: string) => CHANNELS.filter(({ css }) => css.property === property);
+const TURNED = channelsOf("transform").map(({ id }) => id);
 
 /** How channels become CSS: as individual transform properties, so that each can be animated by itself. */
 export const CSS_PROPERTIES: readonly CssProperty[] = [
@@ -114,20 +117,18 @@ export const CSS_PROPERTIES: readonly CssProperty[] = [
   };
 });
 
-/** The values of a property's channels, each in its function. */
-function calls(property: string, values: readonly string[]): string {
-  return channelsOf(property)
-    .map(({ css: { call } }, i) => (call ? `${call}(${values[i]})` : values[i]))
-    .join(" ");
+/** The values of channels, each in its function. */
+function calls(channels: readonly ChannelId[], values: readonly string[]): string {
+  return channels.map((id, i) => `${channelOf(id).css.call}(${values[i]})`).join(" ");
 }
 
 /** Combines the values of a property's channels. */
 export function combine(
-  { property, channels, write }: CssProperty,
+  { channels, write }: CssProperty,
   values: readonly string[],
   scene: Pick<CssScene, "perspective">,
   isDeclared = false,
 ): string {
   if (write) return write(values, scene, isDeclared);
-  return channelOf(channels[0] as ChannelId).css.call ? calls(property, values) : values.join(" ");
+  return channelOf(channels[0] as ChannelId).css.call ? calls(channels, values) : values.join(" ");
 }

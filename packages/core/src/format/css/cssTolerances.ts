@@ -1,7 +1,7 @@
 import type { Motion } from "../../motion/index.ts";
 import { type ChannelId, channelOf, type Figure } from "../../study/index.ts";
 import { CSS_PROPERTIES } from "./cssProperties.ts";
-import { isShaken } from "./shaken.ts";
+import { isMoved } from "./shaken.ts";
 
 /** What all properties of a figure, and of those it stands in, may be off together on the screen, px. */
 const TOGETHER = 0.085;
@@ -29,11 +29,8 @@ export function figureTolerances(
   const parts = new Map<string, { readonly reach: number; readonly px: number }>();
   const visit = (figure: Figure, above: number, scale: number): { reach: number; most: number } => {
     const i = motion.figureIndex(figure.id);
-    const moves = (id: ChannelId) =>
-      motion.drivenAt(i, id) !== undefined ||
-      motion.followers.some(({ slot }) => slot === motion.slot(i, id)) ||
-      isShaken(motion, i, id);
-    const own = above + PLACED.filter((ids) => ids.some(moves)).length;
+    const moving = PLACED.filter((ids) => ids.some((id) => isMoved(motion, i, id)));
+    const own = above + moving.length;
     const { scale: bigger, reach: size } = largest[i] as { scale: number; reach: number };
     let reach = size;
     let most = own;

@@ -13,7 +13,7 @@ import { type CssContext, propertyCss } from "./cssFigure.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
 import type { CssRule } from "./cssRule.ts";
-import { isShaken } from "./shaken.ts";
+import { isMoved } from "./shaken.ts";
 
 // What leaves as motion only says nothing but how elements move that have a look and a place of their own: those that a
 // figure was brought in from, or any that stand where the figure stands at rest.
@@ -130,9 +130,7 @@ function propertiesOf(
   if (!css?.isTransform) return colored;
   const index = motion.figureIndex(figure.id);
   const says = (id: ChannelId) =>
-    motion.drivenAt(index, id) !== undefined ||
-    motion.followers.some(({ slot }) => slot === motion.slot(index, id)) ||
-    isShaken(motion, index, id) ||
+    isMoved(motion, index, id) ||
     scene.ownValue?.(index, id, Number(restValue(figure, id))) !== neutral(id);
   const isPart = ({ property }: CssProperty) => TOGETHER.includes(property);
   const parts = colored.filter((each) => isPart(each) && each.channels.some(says));

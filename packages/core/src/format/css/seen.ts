@@ -4,6 +4,7 @@ import type { HandoffNames } from "../names.ts";
 import { marksOf, sample, thinned } from "./bake.ts";
 import { type CssAnimation, heldAtEnd, PLACE_GAP } from "./cssAnimation.ts";
 import { type Round, roundsOf, runOf } from "./cssBaked.ts";
+import { isDriven } from "./shaken.ts";
 
 /** Whether something is seen from a time on, ms of the study. */
 export interface SeenStop {
@@ -50,11 +51,7 @@ export function seenOverTime(motion: Motion, index: number, side?: "front" | "ba
     if (figures[above]?.look.back) need(above, TURNS, (t) => !isBackAt(above, t));
   }
   const isMoved = ({ index: i, channels }: (typeof needed)[number]) =>
-    channels.some(
-      (id) =>
-        motion.drivenAt(i, id) !== undefined ||
-        motion.followers.some(({ slot }) => slot === motion.slot(i, id)),
-    );
+    channels.some((id) => isDriven(motion, i, id));
   const [first] = needed;
   const initial = tests[0]?.(Number.NEGATIVE_INFINITY) ?? true;
   if (!first || !isMoved(first)) return { initial, isTurned: false };

@@ -13,13 +13,23 @@ export function isShaken(motion: Motion, index: number, id: ChannelId): boolean 
   return (id === "x" || id === "y" || id === "rotate") && shakesOf(motion, index).length > 0;
 }
 
+/** Whether a tween or a follower sets a channel. */
+export function isDriven(motion: Motion, index: number, id: ChannelId): boolean {
+  const slot = motion.slot(index, id);
+  return (
+    motion.drivenAt(index, id) !== undefined || motion.followers.some((each) => each.slot === slot)
+  );
+}
+
+/** Whether anything moves a channel: a tween, a follower, a shake. */
+export function isMoved(motion: Motion, index: number, id: ChannelId): boolean {
+  return isDriven(motion, index, id) || isShaken(motion, index, id);
+}
+
 /** Whether shakes turn a figure that turns by itself as well. */
 export function turnsShaken(motion: Motion, index: number): boolean {
-  if (!shakesOf(motion, index).some(({ shake }) => shake.turn)) return false;
-  const slot = motion.slot(index, "rotate");
   return (
-    motion.drivenAt(index, "rotate") !== undefined ||
-    motion.followers.some((each) => each.slot === slot)
+    shakesOf(motion, index).some(({ shake }) => shake.turn) && isDriven(motion, index, "rotate")
   );
 }
 

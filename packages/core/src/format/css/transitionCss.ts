@@ -20,6 +20,7 @@ import { FADES, inMedia } from "./cssReduced.ts";
 import { CssCurves } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
 import { propertyTexts } from "./poseCss.ts";
+import { isMoved } from "./shaken.ts";
 
 /** What starts the transition. */
 export const TRANSITION_TRIGGERS = ["hover", "press", "focus", "class"] as const;
@@ -204,7 +205,7 @@ function changesOf(
   const declared = (text: string) => text.slice(text.indexOf(":") + 2, -1);
   for (const [p, property] of CSS_PROPERTIES.entries()) {
     const [from, to] = [before[p]?.text ?? "", after[p]?.text ?? ""];
-    const channels = property.channels.filter((id) => isDriven(motion, index, id));
+    const channels = property.channels.filter((id) => isMoved(motion, index, id));
     const named = `${property.property} of ${figure.name}`;
     if (channels.length === 0) {
       still.push(from);
@@ -253,15 +254,6 @@ function changesOf(
     still.push(`${property.property}: ${variables.join(" ")};`);
   }
   return { changes, still, registered, lost };
-}
-
-function isDriven(motion: Motion, index: number, id: ChannelId): boolean {
-  const slot = motion.slot(index, id);
-  return (
-    motion.drivenAt(index, id) !== undefined ||
-    motion.followers.some((each) => each.slot === slot) ||
-    motion.shakes.length > 0
-  );
 }
 
 type ChangeTiming = Pick<Change, "duration" | "delay" | "timing">;

@@ -3,7 +3,7 @@ import { loopsOf } from "../../motion/index.ts";
 import { CHANNELS, type ChannelId } from "../../study/index.ts";
 import { freezeMarks, marksOf } from "../css/bake.ts";
 import { roundsOf } from "../css/cssBaked.ts";
-import { isShaken, shakeLoops, shakeMarks } from "../css/shaken.ts";
+import { isMoved, isShaken, shakeLoops, shakeMarks } from "../css/shaken.ts";
 import { type Piece, piecesOf } from "./pieces.ts";
 
 /** A channel of a figure, and where its number is in a pose buffer. */
@@ -27,11 +27,7 @@ export function columnsOf(
     if (!leaves(figure.id)) return [];
     return CHANNELS.flatMap(({ id, kind }): Column[] => {
       const slot = motion.slot(i, id);
-      const moves =
-        motion.drivenAt(i, id) !== undefined ||
-        motion.followers.some((follower) => follower.slot === slot) ||
-        isShaken(motion, i, id);
-      if (!all && !moves) return [];
+      if (!all && !isMoved(motion, i, id)) return [];
       if (kind !== "color") return [{ figure: i, channel: id, name: id, slot }];
       return COLOR_PARTS.map((part, c) => ({
         ...{ figure: i, channel: id, name: `${id}.${part}`, slot: slot + c },

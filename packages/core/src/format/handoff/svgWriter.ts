@@ -2,8 +2,8 @@ import type { Study } from "../../study/index.ts";
 import { handoffContext } from "../context.ts";
 import { handoffCss } from "../css/css.ts";
 import { WITHIN } from "../css/cssChoices.ts";
+import { isMoved } from "../css/shaken.ts";
 import { drawnOf } from "../drawn.ts";
-import { isMoved } from "../shapes/smilAnimation.ts";
 import { smilSvg } from "../shapes/smilSvg.ts";
 import { usesCss } from "./cssOptions.ts";
 import { cssLimits, cssOptionsOf, sequenceLimits } from "./cssSettings.ts";
@@ -46,9 +46,8 @@ function smilLimits(study: Study): HandoffLimit[] {
   const motion = handoffContext(study).motion;
   const has = (test: (figure: Study["figures"][number], index: number) => boolean) =>
     study.figures.filter(test).map(({ name }) => name);
-  const turned = has(
-    ({ rest }, i) =>
-      (rest.turnX ?? 0) !== 0 || (rest.turnY ?? 0) !== 0 || isMoved(motion, i, ["turnX", "turnY"]),
+  const turned = has(({ rest }, i) =>
+    (["turnX", "turnY"] as const).some((id) => (rest[id] ?? 0) !== 0 || isMoved(motion, i, id)),
   );
   const worded = has(({ look }) => Boolean(look.text || look.title || look.labels?.length));
   const limits: HandoffLimit[] = [...sequenceLimits(motion)];

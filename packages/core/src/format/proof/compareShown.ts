@@ -1,5 +1,6 @@
 import { isBackShown, type Motion, mapPoint, poseMatrix } from "../../motion/index.ts";
 import { CHANNELS, type ChannelId, channelOf, clampShown, type Figure } from "../../study/index.ts";
+import { isDriven } from "../css/shaken.ts";
 import { PROVEN_CHANNELS, type Shown } from "./shown.ts";
 
 /** The quantities in which a hand-off is compared with its motion. */
@@ -130,11 +131,7 @@ export function compareShown(
 function hasCorner(motion: Motion, figure: Figure, index: number): boolean {
   if (figure.kind === "ball") return false;
   if (figure.rest.corner !== undefined) return true;
-  const slot = motion.slot(index, "corner");
-  return (
-    motion.drivenAt(index, "corner") !== undefined ||
-    motion.followers.some((each) => each.slot === slot)
-  );
+  return isDriven(motion, index, "corner");
 }
 
 /** How far a radius is from that of a figure, px, as far as it is seen: no more than half of its sides. */

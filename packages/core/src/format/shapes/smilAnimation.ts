@@ -1,21 +1,11 @@
 import { loopsOf, type Motion } from "../../motion/index.ts";
-import { type ChannelId, channelOf, clampShown } from "../../study/index.ts";
+import { channelOf, clampShown } from "../../study/index.ts";
 import { roundTo } from "../../value/index.ts";
 import { marksOf, sample, thinned } from "../css/bake.ts";
 import { decimalsFor, type Round, roundsOf } from "../css/cssBaked.ts";
 import { seenOverTime } from "../css/seen.ts";
-import { isShaken, shakeLoops, shakeMarks } from "../css/shaken.ts";
+import { isMoved, isShaken, shakeLoops, shakeMarks } from "../css/shaken.ts";
 import type { Animatable, Animated } from "./figureShapes.ts";
-
-/** Whether anything moves one of some channels of a figure. */
-export function isMoved(motion: Motion, index: number, channels: readonly ChannelId[]): boolean {
-  return channels.some(
-    (id) =>
-      motion.drivenAt(index, id) !== undefined ||
-      motion.followers.some(({ slot }) => slot === motion.slot(index, id)) ||
-      isShaken(motion, index, id),
-  );
-}
 
 /**
  * An attribute of a figure's element over time, as SMIL: one animation up to the end of everything that ends, and one
@@ -42,7 +32,7 @@ export function animated(
   const write = (values: readonly number[]) =>
     values.map((value) => String(roundTo(value, decimals))).join(" ");
   const initial = write(first);
-  if (!isMoved(motion, index, channels)) return { initial, elements: "" };
+  if (!channels.some((id) => isMoved(motion, index, id))) return { initial, elements: "" };
   const shaken = channels.some((id) => isShaken(motion, index, id));
   const loops = channels.flatMap((id) => loopsOf(motion, index, motion.slot(index, id)));
   if (shaken) loops.push(...shakeLoops(motion, index));
@@ -71,7 +61,7 @@ export function animatedColor(motion: Motion, index: number, tolerance: number):
   const first: number[] = [];
   read(Number.NEGATIVE_INFINITY, first);
   const what = { name: "color" };
-  if (!isMoved(motion, index, ["color"])) return { initial: rgba(first), elements: "" };
+  if (!isMoved(motion, index, "color")) return { initial: rgba(first), elements: "" };
   const tolerances = first.map(() => tolerance);
   const elements = roundsOf(motion, loopsOf(motion, index, motion.slot(index, "color"))).map(
     (round) => {
