@@ -6,9 +6,12 @@ import {
   eachItem,
   findChannel,
   type Live,
+  type LiveReference,
   type LiveResponse,
+  liveReferences,
   REST_POSE,
   type Study,
+  type Trigger,
 } from "../study/index.ts";
 import {
   checkEither,
@@ -83,20 +86,33 @@ export function checkLive(study: Study, live: Live, names: Names, faults: FaultL
         });
     }
   });
+  const isPose = (id: string) => id === REST_POSE || poses.has(id);
+  const there: Readonly<Record<LiveReference, (id: string) => boolean>> = {
+    pose: isPose,
+    figure: (id) => names.figures.has(id),
+    marker: (id) => names.markers.has(id),
+    item: (id) => names.items.has(id),
+    lever: (id) => levers.has(id),
+    response: (id) => responses.has(id),
+  };
+  const isThere = (of: LiveReference, id: string) => there[of](id);
   live.responses.forEach((response, i) => {
     const path = `live.responses[${i}]`;
     const { when, inPose, how } = response;
-    const isPose = (id: string) => id === REST_POSE || poses.has(id);
-    if ("figure" in when) figure(when.figure, `${path}.when.figure`);
-    if ("lever" in when && !levers.has(when.lever))
-      faults.push(dangling(`${path}.when.lever`, "lever", when.lever));
-    if (when.on === "arrived" && !responses.has(when.response))
-      faults.push(dangling(`${path}.when.response`, "response", when.response));
+    checkReferences(when, `${path}.when`, isThere, faults);
     if (inPose !== undefined && !isPose(inPose))
       faults.push(dangling(`${path}.inPose`, "pose", inPose));
     faults.push(...checkEither(how.curve, names, `${path}.how.curve`));
-    response.then.forEach((then, k) => {
-      checkThen(then, `${path}.then[${k}]`, names, isPose, faults);
+    response.then.forEach((action, k) => {
+      const at = `${path}.then[${k}]`;
+      checkReferences(action, at, isThere, faults);
+      if ("channel" in action && !["number", "angle"].includes(channelOf(action.channel).kind))
+        faults.push({
+          code: "not-added",
+          path: `${at}.channel`,
+          message: `Found ${shortValue(action.channel)}, to which nothing can be added.`,
+          cure: "Choose a channel of numbers, or go to a pose.",
+        });
     });
   });
   live.takes.forEach(({ events }, i) => {
@@ -117,39 +133,15 @@ export function checkLive(study: Study, live: Live, names: Names, faults: FaultL
   for (const circle of feedingCircles(study, live)) faults.push(circle);
 }
 
-function checkThen(
-  then: Action,
+/** Whether what a trigger or an action refers to is there. */
+function checkReferences(
+  part: Trigger | Action,
   path: string,
-  names: Names,
-  isPose: (id: string) => boolean,
+  isThere: (of: LiveReference, id: string) => boolean,
   faults: FaultList,
 ): void {
-  const marker = (id: string | undefined, field: string) => {
-    if (id !== undefined && !names.markers.has(id))
-      faults.push(dangling(`${path}.${field}`, "marker", id));
-  };
-  if ("pose" in then && !isPose(then.pose))
-    faults.push(dangling(`${path}.pose`, "pose", then.pose));
-  if (then.do === "next")
-    then.poses.forEach((id, k) => {
-      if (!isPose(id)) faults.push(dangling(`${path}.poses[${k}]`, "pose", id));
-    });
-  if ("figure" in then && !names.figures.has(then.figure))
-    faults.push(dangling(`${path}.figure`, "figure", then.figure));
-  if (then.do === "by" && !["number", "angle"].includes(channelOf(then.channel).kind))
-    faults.push({
-      code: "not-added",
-      path: `${path}.channel`,
-      message: `Found ${shortValue(then.channel)}, to which nothing can be added.`,
-      cure: "Choose a channel of numbers, or go to a pose.",
-    });
-  if (then.do === "play") {
-    if (then.item !== undefined && !names.items.has(then.item))
-      faults.push(dangling(`${path}.item`, "item", then.item));
-    marker(then.from, "from");
-    marker(then.to, "to");
-  }
-  if (then.do === "seek") marker(then.marker, "marker");
+  for (const { of, id, path: field } of liveReferences(part))
+    if (!isThere(of, id)) faults.push(dangling(`${path}.${field}`, of, id));
 }
 
 /** Whether a response has arrived in the moment in which it begins. */

@@ -8,7 +8,14 @@ import {
   IsString,
   ValidateIf,
 } from "class-validator";
-import { CHANNELS, MID_FLIGHTS } from "../study/index.ts";
+import {
+  ACTION_FIELDS,
+  CHANNELS,
+  type LiveField,
+  type LiveFieldKind,
+  MID_FLIGHTS,
+  TRIGGER_FIELDS,
+} from "../study/index.ts";
 import { ANGLE_ROUTES } from "../value/index.ts";
 import {
   Describe,
@@ -21,12 +28,6 @@ import {
   Optional,
 } from "./decorators.ts";
 
-const POINTER_WHENS = ["press", "release", "double-press", "enter", "leave"];
-const WHENS = [
-  ...POINTER_WHENS,
-  ...["hold", "key", "rises", "falls", "cue", "arrived", "start", "every"],
-];
-const THENS = ["pose", "next", "aim", "by", "play", "seek", "set"];
 const LEVERS = ["pointer-x", "pointer-y", "distance", "angle", "scroll", "slider", "key"];
 const EVENTS = ["press", "release", "move", "key-down", "key-up", "lever"];
 /** ms */
@@ -66,56 +67,54 @@ class LeverShape {
   @Optional() @IsSpanCurve() spring?: object;
 }
 
-class WhenShape {
-  @IsIn(WHENS) on!: string;
-  @Describe("What is pressed; null for anywhere in the scene.")
-  @ValidateIf(
-    ({ on, figure }: WhenShape) => (POINTER_WHENS.includes(on) || on === "hold") && figure !== null,
-  )
-  @IsName()
-  figure?: string | null;
-  @ValidateIf(({ on }: WhenShape) => on === "hold" || on === "every")
-  @IsAmount(1, LONGEST)
-  time?: number;
-  @ValidateIf(({ on }: WhenShape) => on === "key") @IsName() key?: string;
-  @ValidateIf(({ on }: WhenShape) => on === "rises" || on === "falls") @IsName() lever?: string;
-  @ValidateIf(({ on }: WhenShape) => on === "rises" || on === "falls") @IsAmount() past?: number;
-  @ValidateIf(({ on }: WhenShape) => on === "cue") @IsName() cue?: string;
-  @ValidateIf(({ on }: WhenShape) => on === "arrived") @IsName() response?: string;
-  @Optional() @IsAmount(0, LONGEST) jitter?: number;
-  @Optional() @IsAmount() seed?: number;
+/** What a field may be, as far as that can be seen without the rest of the study. */
+const FIELD_SHAPES: Readonly<
+  Partial<Record<LiveFieldKind, (field: LiveField) => readonly PropertyDecorator[]>>
+> = {
+  poses: () => [IsArray(), ArrayMinSize(1), ArrayMaxSize(100), IsString({ each: true })],
+  channel: () => [IsIn(CHANNEL_IDS)],
+  aim: () => [IsArray(), ArrayMinSize(1), IsIn(["x", "y", "rotate"], { each: true })],
+  amount: () => [IsAmount()],
+  time: ({ least = 0 }) => [IsAmount(least, LONGEST)],
+  direction: () => [IsIn(["forwards", "backwards", "turns"])],
+};
+
+/** Declares the fields of a table on the class of what has them: each where its kind has it. */
+function declareFields(
+  { prototype }: { readonly prototype: object },
+  kindOf: (value: object) => string,
+  table: Readonly<Record<string, readonly LiveField[]>>,
+): void {
+  const neededBy = new Map<string, { readonly field: LiveField; readonly kinds: Set<string> }>();
+  for (const [kind, fields] of Object.entries(table))
+    for (const field of fields) {
+      const known = neededBy.get(field.name) ?? { field, kinds: new Set<string>() };
+      neededBy.set(field.name, known);
+      if (!field.isOptional) known.kinds.add(kind);
+    }
+  for (const [name, { field, kinds }] of neededBy) {
+    const isNeeded = (value: object, held: unknown) =>
+      kinds.has(kindOf(value)) && !(field.kind === "target" && held === null);
+    const decorators = [
+      ...(field.description ? [Describe(field.description)] : []),
+      kinds.size === 0 ? Optional() : ValidateIf(isNeeded),
+      ...(FIELD_SHAPES[field.kind]?.(field) ?? [IsName()]),
+    ];
+    for (const decorate of decorators) decorate(prototype, name);
+  }
 }
 
-class ThenShape {
-  @IsIn(THENS) do!: string;
-  @ValidateIf((then: ThenShape) => then.do === "pose" || then.do === "set") @IsName() pose?: string;
-  @ValidateIf((then: ThenShape) => then.do === "next")
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(100)
-  @IsString({ each: true })
-  poses?: string[];
-  @ValidateIf((then: ThenShape) => then.do === "aim" || then.do === "by") @IsName() figure?: string;
-  @ValidateIf((then: ThenShape) => then.do === "aim")
-  @IsArray()
-  @ArrayMinSize(1)
-  @IsIn(["x", "y", "rotate"], { each: true })
-  channels?: string[];
-  @ValidateIf((then: ThenShape) => then.do === "by") @IsIn(CHANNEL_IDS) channel?: string;
-  @ValidateIf((then: ThenShape) => then.do === "by") @IsAmount() amount?: number;
-  @Describe("A group or tween; absent for the sequence.")
-  @Optional()
-  @IsName()
-  item?: string;
-  @Describe("Markers between which it plays.") @Optional() @IsName() from?: string;
-  @Optional() @IsName() to?: string;
-  @ValidateIf((then: ThenShape) => then.do === "play")
-  @IsIn(["forwards", "backwards", "turns"])
-  direction?: string;
-  @ValidateIf((then: ThenShape) => then.do === "seek") @IsName() marker?: string;
+class TriggerShape {
+  @IsIn(Object.keys(TRIGGER_FIELDS)) on!: string;
 }
+declareFields(TriggerShape, (value) => (value as TriggerShape).on, TRIGGER_FIELDS);
 
-class HowShape {
+class ActionShape {
+  @IsIn(Object.keys(ACTION_FIELDS)) do!: string;
+}
+declareFields(ActionShape, (value) => (value as ActionShape).do, ACTION_FIELDS);
+
+class TransitionShape {
   @IsSpanCurve() curve!: object;
   @Describe("ms; for curves that are no springs.")
   @IsAmount(0, LONGEST)
@@ -130,13 +129,13 @@ class HowShape {
 
 class ResponseShape {
   @IsName() id!: string;
-  @Nested(() => WhenShape) when!: WhenShape;
+  @Nested(() => TriggerShape) when!: TriggerShape;
   @Describe("Only while in this pose.")
   @Optional()
   @IsName()
   inPose?: string;
-  @ListOf(() => ThenShape, 20, { min: 1 }) then!: ThenShape[];
-  @Nested(() => HowShape) how!: HowShape;
+  @ListOf(() => ActionShape, 20, { min: 1 }) then!: ActionShape[];
+  @Nested(() => TransitionShape) how!: TransitionShape;
   @IsIn(MID_FLIGHTS) midFlight!: string;
   @Optional() @IsBoolean() disabled?: boolean;
 }
@@ -173,6 +172,6 @@ export class LiveShape {
 
 /** The classes of the live part, from which its JSON Schema is generated. */
 export const LIVE_CLASSES: readonly (new () => object)[] = [
-  ...[PoseShape, LeverSourceShape, LeverShape, WhenShape, ThenShape, HowShape],
+  ...[PoseShape, LeverSourceShape, LeverShape, TriggerShape, ActionShape, TransitionShape],
   ...[ResponseShape, TakeEventShape, TakeShape, LiveShape],
 ];

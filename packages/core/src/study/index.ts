@@ -38,6 +38,16 @@ export {
   type Transition,
   type Trigger,
 } from "./live.ts";
+export {
+  ACTION_FIELDS,
+  type LiveField,
+  type LiveFieldKind,
+  type LiveReference,
+  liveFieldsOf,
+  liveReferences,
+  TRIGGER_FIELDS,
+  withoutMissing,
+} from "./liveFields.ts";
 export { emptyStudy, firstStudy } from "./newStudy.ts";
 export { restCenters } from "./restPlace.ts";
 export { seededRandom } from "./seed.ts";

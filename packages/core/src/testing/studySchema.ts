@@ -35,7 +35,7 @@ const FIELDS: Readonly<Record<string, Schema>> = {
   ...Object.fromEntries(ITEMS.map((type) => [`${type}.type`, { const: type }])),
   "key.time": { type: "number", minimum: 0 },
   ...Object.fromEntries(
-    ["leverSource.figure", "when.figure", "takeEvent.figure"].map((field) => [
+    ["leverSource.figure", "trigger.figure", "takeEvent.figure"].map((field) => [
       field,
       { anyOf: [NAME, { type: "null" }] },
     ]),

@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { keyWord } from "./words.ts";
+import { keyWord } from "./keyWord.ts";
 
 /** A key: what is pressed in the field is taken. */
 export function KeyField({

@@ -1,23 +1,16 @@
 import { deleteResponse, keepResponse } from "@levitas/core/edit";
-import {
-  type Action,
-  type LiveResponse,
-  NO_LIVE,
-  REST_POSE,
-  type Study,
-  type Trigger,
-} from "@levitas/core/study";
+import { type Action, type LiveResponse, NO_LIVE, REST_POSE } from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { Choice } from "../../ui/Choice.tsx";
 import type { MenuItem } from "../../ui/Menu.tsx";
 import { Tick } from "../../ui/Tick.tsx";
 import { useBench, useStudy } from "../session/BenchContext.ts";
-import { firstThen, firstWhen } from "./firstParts.ts";
+import { ACTION_KINDS, actionWords } from "./actions.ts";
 import { useLive } from "./LiveContext.ts";
-import { ThenParts } from "./ThenParts.tsx";
-import { WhenParts } from "./WhenParts.tsx";
-import { LiveWords, THEN_WORDS, WHEN_WORDS } from "./words.ts";
+import { LiveFields } from "./LiveFields.tsx";
+import { TRIGGER_KINDS, triggerWords } from "./triggers.ts";
+import { LiveWords } from "./words.ts";
 
 /** What a response waits for and what it does, to be changed. */
 export function ResponseForm({ response }: { response: LiveResponse }): ReactNode {
@@ -26,6 +19,7 @@ export function ResponseForm({ response }: { response: LiveResponse }): ReactNod
   const study = useStudy();
   const words = new LiveWords(study);
   const { when, then, inPose } = response;
+  const pressed = "figure" in when ? when.figure : null;
   const set = (more: Partial<LiveResponse>) =>
     bench.perform(keepResponse, { ...response, ...more });
   const setThen = (index: number, next: Action | undefined) =>
@@ -46,35 +40,35 @@ export function ResponseForm({ response }: { response: LiveResponse }): ReactNod
         <span className="w-10 font-medium">When</span>
         <Choice
           label="When"
-          text={WHEN_WORDS[when.on]}
-          items={(Object.keys(WHEN_WORDS) as Trigger["on"][]).map((on) => ({
-            text: WHEN_WORDS[on],
-            chosen: on === when.on,
-            ...missing(study, on),
-            onSelect: () => set({ when: firstWhen(study, on, when) }),
-          }))}
+          text={triggerWords(when.on).label}
+          items={TRIGGER_KINDS.map((on) => {
+            const { label, needs, first } = triggerWords(on);
+            const hint = needs?.(study) ?? "";
+            return {
+              ...{ text: label, chosen: on === when.on, disabled: hint !== "", hint },
+              onSelect: () => set({ when: first(study, pressed) }),
+            };
+          })}
         />
-        <WhenParts when={when} change={(next) => set({ when: next })} words={words} />
+        <LiveFields part={when} change={(next) => set({ when: next })} words={words} />
       </div>
       {then.map((each, i) => (
         <div key={i} className="flex flex-wrap items-center gap-1.5 text-[12.5px]">
           <span className="w-10 font-medium">{i === 0 ? "Then" : "and"}</span>
           <Choice
             label="Then"
-            text={THEN_WORDS[each.do]}
-            items={(Object.keys(THEN_WORDS) as Action["do"][]).map((kind) => ({
-              text: THEN_WORDS[kind],
-              chosen: kind === each.do,
-              disabled: kind === "seek" && study.markers.length === 0,
-              onSelect: () => setThen(i, firstThen(study, kind, when)),
-            }))}
+            text={actionWords(each.do).label}
+            items={ACTION_KINDS.map((kind) => {
+              const { label, needs, first } = actionWords(kind);
+              const hint = needs?.(study) ?? "";
+              const figure = pressed ?? study.figures[0]?.id ?? "";
+              return {
+                ...{ text: label, chosen: kind === each.do, disabled: hint !== "", hint },
+                onSelect: () => setThen(i, first(study, figure)),
+              };
+            })}
           />
-          <ThenParts
-            then={each}
-            change={(next) => setThen(i, next)}
-            words={words}
-            poseItems={poseItems}
-          />
+          <LiveFields part={each} change={(next) => setThen(i, next)} words={words} />
           {then.length > 1 ? (
             <Button size="tiny" look="quiet" onClick={() => setThen(i, undefined)}>
               Leave out
@@ -130,12 +124,4 @@ export function ResponseForm({ response }: { response: LiveResponse }): ReactNod
       </div>
     </section>
   );
-}
-
-/** Why something cannot be waited for in this study; empty where it can. */
-function missing({ live }: Study, on: Trigger["on"]): Partial<MenuItem> {
-  const { levers, responses } = live ?? NO_LIVE;
-  if ((on === "rises" || on === "falls") && levers.length === 0)
-    return { disabled: true, hint: "needs a lever" };
-  return on === "arrived" && responses.length === 0 ? { disabled: true } : {};
 }

@@ -1,7 +1,6 @@
 import type { LiveSlot } from "@levitas/core/live";
 import {
   type Action,
-  channelOf,
   findItem,
   type LeverSource,
   type LiveEvent,
@@ -14,6 +13,10 @@ import {
   type Trigger,
 } from "@levitas/core/study";
 import { numberLabel } from "../../ui/numberLabel.ts";
+import { actionWords } from "./actions.ts";
+import { keyWord } from "./keyWord.ts";
+import type { LiveNames } from "./liveNames.ts";
+import { triggerWords } from "./triggers.ts";
 
 /** What the policies of mid-flight are called. */
 export const MID_FLIGHT_WORDS: Readonly<Record<MidFlight, string>> = {
@@ -22,34 +25,6 @@ export const MID_FLIGHT_WORDS: Readonly<Record<MidFlight, string>> = {
   waits: "waits its turn",
   "starts-over": "starts over",
   ignored: "is ignored",
-};
-
-/** What a response can wait for, as it is chosen. */
-export const WHEN_WORDS: Readonly<Record<Trigger["on"], string>> = {
-  press: "press",
-  release: "release",
-  "double-press": "double press",
-  enter: "pointer enters",
-  leave: "pointer leaves",
-  hold: "hold",
-  key: "key",
-  rises: "lever rises past",
-  falls: "lever falls past",
-  cue: "cue",
-  arrived: "another arrived",
-  start: "start",
-  every: "every so often",
-};
-
-/** What a response can do, as it is chosen. */
-export const THEN_WORDS: Readonly<Record<Action["do"], string>> = {
-  pose: "go to a pose",
-  next: "next of some poses",
-  aim: "aim at the pointer",
-  by: "add an amount",
-  play: "play",
-  seek: "show a marker",
-  set: "a pose at once",
 };
 
 export const LEVER_WORDS: Readonly<Record<LeverSource["kind"], string>> = {
@@ -63,7 +38,7 @@ export const LEVER_WORDS: Readonly<Record<LeverSource["kind"], string>> = {
 };
 
 /** The words of one study: its names for ids. */
-export class LiveWords {
+export class LiveWords implements LiveNames {
   constructor(private readonly study: Study) {}
 
   private get live() {
@@ -93,63 +68,22 @@ export class LiveWords {
     return found ? `${this.when(found.when)} ${this.on(found.when)}`.trim() : id;
   }
 
+  item(id: string): string {
+    return findItem(this.study, id)?.name ?? id;
+  }
+
   when(when: Trigger): string {
-    switch (when.on) {
-      case "hold":
-        return `hold for ${numberLabel(when.time, 0)} ms`;
-      case "every":
-        return `every ${numberLabel(when.time, 0)} ms`;
-      case "arrived":
-        return "arrived";
-      case "rises":
-      case "falls":
-        return `${when.on} past ${numberLabel(when.past, 2)}`;
-      default:
-        return WHEN_WORDS[when.on];
-    }
+    const { label, say } = triggerWords(when.on);
+    return say?.(when) ?? label;
   }
 
   /** What it is pressed on, or which one it is. */
   on(when: Trigger): string {
-    if ("figure" in when) return this.figure(when.figure);
-    if (when.on === "key") return keyWord(when.key);
-    if ("lever" in when) return this.lever(when.lever);
-    if (when.on === "cue") return `“${when.cue}”`;
-    return when.on === "arrived" ? this.response(when.response) : "";
+    return triggerWords(when.on).on(when, this);
   }
 
-  then(then: Action): string {
-    switch (then.do) {
-      case "pose":
-        return `go to ${this.pose(then.pose)}`;
-      case "set":
-        return `${this.pose(then.pose)} at once`;
-      case "next":
-        return then.poses.map((id) => this.pose(id)).join(" · ");
-      case "aim":
-        return then.channels.includes("rotate")
-          ? `${this.figure(then.figure)} turns to the pointer`
-          : `${this.figure(then.figure)} comes to the pointer`;
-      case "by": {
-        const { label, unit } = channelOf(then.channel);
-        const sign = then.amount >= 0 ? "+" : "";
-        return `${this.figure(then.figure)} ${label} ${sign}${numberLabel(then.amount, 1)}${unit}`;
-      }
-      case "seek":
-        return `show “${this.marker(then.marker)}”`;
-      case "play": {
-        const what = then.item === undefined ? "the sequence" : this.item(then.item);
-        const from = then.from === undefined ? "" : ` from “${this.marker(then.from)}”`;
-        const to = then.to === undefined ? "" : ` to “${this.marker(then.to)}”`;
-        const way =
-          then.direction === "turns"
-            ? ", back when asked again"
-            : then.direction === "backwards"
-              ? ", backwards"
-              : "";
-        return `play ${what}${from}${to}${way}`;
-      }
-    }
+  then(action: Action): string {
+    return actionWords(action.do).say(action, this);
   }
 
   how({ curve, duration, grows }: Transition): string {
@@ -180,11 +114,4 @@ export class LiveWords {
     if (event.type === "key-down" || event.type === "key-up") return keyWord(event.key);
     return event.type;
   }
-
-  private item(id: string): string {
-    return `“${findItem(this.study, id)?.name ?? id}”`;
-  }
 }
-
-/** A key as a person reads it. */
-export const keyWord = (key: string): string => (key === " " ? "Space" : key);

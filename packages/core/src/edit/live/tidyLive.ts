@@ -1,13 +1,14 @@
 import type { Draft } from "immer";
 import {
-  type Action,
   eachItem,
   followsLever,
   type Lever,
   type Live,
+  type LiveReference,
   type LiveResponse,
   REST_POSE,
   type Study,
+  withoutMissing,
 } from "../../study/index.ts";
 
 /**
@@ -37,31 +38,19 @@ export function tidyLive(draft: Draft<Study>): void {
   const levers = live.levers.filter(isThere);
   const leverIds = ids(levers);
   const poseIds = ids(poses).add(REST_POSE);
-  const thenOf = (then: Action): Action | undefined => {
-    if ("pose" in then) return poseIds.has(then.pose) ? then : undefined;
-    if (then.do === "next") {
-      const left = then.poses.filter((id) => poseIds.has(id));
-      return left.length === 0 ? undefined : { ...then, poses: left };
-    }
-    if ("figure" in then) return figures.has(then.figure) ? then : undefined;
-    if (then.do === "seek") return markers.has(then.marker) ? then : undefined;
-    if (then.do !== "play") return then;
-    if (then.item !== undefined && !items.has(then.item)) return undefined;
-    const { from, to, ...rest } = then;
-    return {
-      ...rest,
-      ...(from !== undefined && markers.has(from) ? { from } : {}),
-      ...(to !== undefined && markers.has(to) ? { to } : {}),
-    };
+  const responseIds = ids(live.responses);
+  const left: Readonly<Record<LiveReference, ReadonlySet<string>>> = {
+    ...{ figure: figures, pose: poseIds, marker: markers, item: items, lever: leverIds },
+    response: responseIds,
   };
+  const isLeft = (of: LiveReference, id: string) => left[of].has(id);
   let responses = live.responses.flatMap((response): LiveResponse[] => {
-    const { when, inPose, ...rest } = response;
-    if ("figure" in when && when.figure !== null && !figures.has(when.figure)) return [];
-    if ("lever" in when && !leverIds.has(when.lever)) return [];
-    const then = response.then.flatMap((each) => thenOf(each) ?? []);
-    if (then.length === 0) return [];
-    const kept = inPose === undefined || poseIds.has(inPose) ? { inPose } : {};
-    return [{ ...rest, ...(kept.inPose === undefined ? {} : { inPose: kept.inPose }), when, then }];
+    const { inPose, ...rest } = response;
+    const when = withoutMissing(response.when, isLeft);
+    const then = response.then.flatMap((each) => withoutMissing(each, isLeft) ?? []);
+    if (!when || then.length === 0) return [];
+    const isKept = inPose !== undefined && poseIds.has(inPose);
+    return [{ ...rest, ...(isKept ? { inPose } : {}), when, then }];
   });
   for (let count = -1; count !== responses.length; ) {
     count = responses.length;
