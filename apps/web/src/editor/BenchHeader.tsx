@@ -4,10 +4,13 @@ import { Link, useParams } from "react-router";
 import { SaveNote } from "../keeping/SaveNote.tsx";
 import { Header } from "../shell/Header.tsx";
 import { Nav } from "../shell/Nav.tsx";
-import { Button, IconButton } from "../ui/Button.tsx";
+import { Button } from "../ui/Button.tsx";
 import { RedoIcon, UndoIcon } from "../ui/icons.tsx";
 import { TextField } from "../ui/TextField.tsx";
 import { ArrangementSwitch } from "./arrangement/ArrangementSwitch.tsx";
+import { CommandIcon } from "./commands/CommandButton.tsx";
+import { runCommand } from "./commands/command.ts";
+import { commandOf } from "./commands/commands.ts";
 import { HistoryPanel } from "./commands/HistoryPanel.tsx";
 import { Shortcuts } from "./commands/Shortcuts.tsx";
 import { useBench, useBenchState, useStudy } from "./session/BenchContext.ts";
@@ -15,29 +18,18 @@ import type { StudyKeeper } from "./session/openStudy.ts";
 
 /** The bar over the bench: the study's name, whether it is saved, undo, and the way out. */
 export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
-  const bench = useBench();
   const { id } = useParams();
-  const past = useBenchState(({ history }) => history.past.at(-1)?.label);
-  const future = useBenchState(({ history }) => history.future[0]?.label);
   const isHeld = useBenchState(({ selection }) => Object.keys(selection.held ?? {}).length > 0);
   return (
     <Header
       actions={
         <>
-          <IconButton
-            label={past ? `Undo: ${past}` : "Nothing to undo"}
-            disabled={!past}
-            onClick={() => bench.undo()}
-          >
+          <CommandIcon id="undo">
             <UndoIcon />
-          </IconButton>
-          <IconButton
-            label={future ? `Redo: ${future}` : "Nothing to redo"}
-            disabled={!future}
-            onClick={() => bench.redo()}
-          >
+          </CommandIcon>
+          <CommandIcon id="redo">
             <RedoIcon />
-          </IconButton>
+          </CommandIcon>
           <HistoryPanel />
           <ArrangementSwitch />
           <Shortcuts />
@@ -65,12 +57,13 @@ export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
 /** Whether the scene takes presses. */
 function LiveButton(): ReactNode {
   const bench = useBench();
-  const isLive = useBenchState((state) => state.live);
+  const command = commandOf("live");
+  const isLive = useBenchState(() => command.isOn?.(bench) === true);
   return (
     <Button
       aria-pressed={isLive}
       title={isLive ? "Back to the timeline (L)" : "Press on the scene and see it answer (L)"}
-      onClick={() => bench.store.setState({ live: !isLive })}
+      onClick={() => runCommand(command, bench)}
       className={isLive ? "border-spruce bg-spruce-pale text-spruce" : ""}
     >
       Live

@@ -7,6 +7,8 @@ import { numberLabel } from "../ui/numberLabel.ts";
 import { useDragSession } from "../ui/useDragSession.ts";
 import { writeAttributes } from "../ui/writeAttributes.ts";
 import { MARGIN } from "./axis/laneGeometry.ts";
+import { runCommand } from "./commands/command.ts";
+import { commandOf } from "./commands/commands.ts";
 import { snapTargets, snapTime } from "./geometry/snapTime.ts";
 import { OverlapPanel } from "./lanes/OverlapPanel.tsx";
 import { useBench, useBenchState, useFrame } from "./session/BenchContext.ts";
@@ -38,7 +40,7 @@ export function RangeStrip(): ReactNode {
         {range ? (
           <button
             type="button"
-            onClick={() => bench.clock.change({ range: null })}
+            onClick={() => runCommand(commandOf("play-all"), bench)}
             title="Play all of it again"
             className="rounded-md px-1 text-marigold-ink hover:bg-sunk"
           >
@@ -71,9 +73,8 @@ function SoundSwitch(): ReactNode {
       aria-pressed={on}
       title={on ? "Cues are heard: click to be silent" : "Cues are silent: click to hear them"}
       onClick={() => {
-        bench.sound.on = !on;
-        setOn(!on);
-        if (!on) bench.sound.wake();
+        runCommand(commandOf("sound"), bench);
+        setOn(bench.sound.on);
       }}
       className="rounded-md px-1 hover:bg-sunk hover:text-ink"
     >

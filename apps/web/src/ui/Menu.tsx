@@ -14,6 +14,8 @@ export interface MenuItem {
   readonly onSelect: () => void;
   readonly disabled?: boolean;
   readonly hint?: string;
+  /** Why it cannot be chosen, as a sentence. */
+  readonly why?: string | undefined;
   readonly chosen?: boolean;
 }
 

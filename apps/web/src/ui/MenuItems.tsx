@@ -11,7 +11,12 @@ export function MenuItems({ items }: { items: readonly MenuItem[] }): ReactNode 
       onSelect={item.onSelect}
       className="flex cursor-pointer items-center justify-between gap-6 rounded-md px-2.5 py-1.5 text-[13px] outline-none data-[disabled]:cursor-default data-[disabled]:opacity-50 data-[highlighted]:bg-spruce-pale"
     >
-      <span className={item.chosen ? "font-semibold text-spruce" : ""}>{item.text}</span>
+      <span className={item.chosen ? "font-semibold text-spruce" : ""}>
+        {item.text}
+        {item.why ? (
+          <span className="block max-w-60 text-[11px] leading-tight text-muted">{item.why}</span>
+        ) : null}
+      </span>
       {item.hint ? <span className="font-mono text-[11px] text-muted">{item.hint}</span> : null}
     </DropdownMenu.Item>
   ));

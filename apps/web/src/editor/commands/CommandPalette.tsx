@@ -43,7 +43,9 @@ export function CommandPalette({ close }: { readonly close: () => void }): React
             options={found.map(({ id, text, kind, keys, command }) => {
               const why = command && whyNot(command, bench);
               // It stays in the list where it cannot be done: the reason stands beside it.
-              return { id, text, note: why ?? kind, end: keys, disabled: why !== undefined };
+              const isOn = command?.isOn?.(bench);
+              const state = isOn === undefined ? kind : isOn ? "is on" : "is off";
+              return { id, text, note: why ?? state, end: keys, disabled: why !== undefined };
             })}
             take={take}
             empty="Nothing is called that. Try another word."

@@ -18,15 +18,10 @@ import { findItem } from "@levitas/core/study";
 import { nanoid } from "nanoid";
 import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
+import { may } from "./may.ts";
 
 /** The blocks that everything here is done with. */
 const chosen = (bench: Bench): readonly string[] => bench.selection.items ?? [];
-
-/** Says why something cannot be done; answers whether it can. */
-function may(problem: string | undefined): boolean {
-  if (problem) say(problem, { tone: "fault" });
-  return problem === undefined;
-}
 
 /** Moves the chosen blocks by a time, ms. */
 export function moveChosen(bench: Bench, by: number): void {

@@ -8,13 +8,24 @@ export interface Command {
   readonly id: string;
   /** What it does, as the palette and the list of shortcuts say it. */
   readonly label: string;
+  /** Other words that people look for it by. */
+  readonly also?: string;
+  /** What a menu or a button calls it where that is not its label, of what it would be done with. */
+  readonly text?: (bench: Bench, at?: string) => string;
+  /** Where it stands in a figure's menu, as it does in each; undefined where it is about none, or not about this one. */
+  readonly inFigureMenu?: (bench: Bench, at: string) => boolean;
   /** Shortcuts as react-hotkeys-hook writes them; empty for none. */
   readonly keys: readonly string[];
   /** The same as a person reads them; empty for none. */
   readonly shownKeys: string;
-  /** Why it does not apply now, as a sentence; undefined where it does. Absent for what always applies. */
-  readonly why?: (bench: Bench) => string | undefined;
-  readonly run: (bench: Bench) => void;
+  /**
+   * Why it does not apply now, as a sentence; undefined where it does. Absent for what always applies. `at` is the figure
+   * whose menu it is asked in; absent for the chosen one.
+   */
+  readonly why?: (bench: Bench, at?: string) => string | undefined;
+  readonly run: (bench: Bench, at?: string) => void;
+  /** Whether what it switches is on; absent for what is no switch. */
+  readonly isOn?: (bench: Bench) => boolean;
   /** It applies while the scene takes presses as well; absent for what is about the timeline. */
   readonly inLive?: true;
   /** Holding its key does it again and again; absent for once, however long the key is held. */
@@ -26,22 +37,30 @@ export const MOD =
   typeof navigator !== "undefined" && /Mac/.test(navigator.platform) ? "Cmd" : "Ctrl";
 
 /** Why a command does not apply now, as a sentence; undefined where it does. */
-export function whyNot(command: Command, bench: Bench): string | undefined {
+export function whyNot(command: Command, bench: Bench, at?: string): string | undefined {
   if (bench.store.getState().live && !command.inLive)
     return "That is done in the timeline: leave Live first (L).";
-  return command.why?.(bench);
+  return command.why?.(bench, at);
 }
 
 /** Does what a command stands for, if it applies; answers whether it did. */
-export function runCommand(command: Command, bench: Bench): boolean {
-  if (whyNot(command, bench) !== undefined) return false;
-  command.run(bench);
+export function runCommand(command: Command, bench: Bench, at?: string): boolean {
+  if (whyNot(command, bench, at) !== undefined) return false;
+  command.run(bench, at);
   return true;
 }
 
 export const NO_KEYS = "Choose a key first: click a bead on a lane.";
 export const NO_FIGURE = "Choose a figure first.";
 export const NO_LANE = "Choose a channel first: click its name in the timeline.";
+
+/** The figure that a command is about: the one whose menu it stands in, else the chosen one. */
+export const figureOf = ({ selection }: Bench, at?: string): string | null =>
+  at ?? selection.figure;
+
+/** Why something that needs a figure does not apply. */
+export const needsFigure = (bench: Bench, at?: string): string | undefined =>
+  figureOf(bench, at) === null ? NO_FIGURE : undefined;
 
 /** Why something that needs chosen keys does not apply. */
 export const needsKeys = ({ selection }: Bench): string | undefined =>
@@ -61,26 +80,52 @@ export const needsBlocks = (bench: Bench): string | undefined => {
   return hasBlocks(bench) ? undefined : "Choose a block first.";
 };
 
-type BlockCommands = typeof import("./blockCommands.ts");
+/** What comes when it is first needed, and is asked only once it is there. */
+function late<T>(bring: () => Promise<T>) {
+  let there: T | undefined;
+  const load = async (): Promise<T> => {
+    there = await bring();
+    return there;
+  };
+  return {
+    load: (): void => void load(),
+    ask: (question: (of: T) => string | undefined) => there && question(there),
+    run: (work: (of: T) => void): void => void load().then(work),
+  };
+}
 
-let blockCommands: BlockCommands | undefined;
-const bringBlockCommands = (): Promise<BlockCommands> =>
-  import("./blockCommands.ts").then((commands) => {
-    blockCommands = commands;
-    return commands;
-  });
+type BlockCommands = typeof import("./blockCommands.ts");
+const blocks = late<BlockCommands>(() => import("./blockCommands.ts"));
 
 /** Brings what commands for blocks take, when blocks are looked at. */
-export const loadBlockCommands = (): void => void bringBlockCommands();
+export const loadBlockCommands = blocks.load;
 
 /** Why something for chosen blocks does not apply, asked of what comes with the view of the blocks. */
 export const whyBlocks =
   (ask: (commands: BlockCommands, bench: Bench) => string | undefined) =>
   (bench: Bench): string | undefined =>
-    needsBlocks(bench) ?? (blockCommands && ask(blockCommands, bench));
+    needsBlocks(bench) ?? blocks.ask((commands) => ask(commands, bench));
 
 /** Something for chosen blocks. What it takes comes with the view of the blocks. */
 export const withBlocks =
   (work: (commands: BlockCommands, bench: Bench) => void) =>
   (bench: Bench): void =>
-    void bringBlockCommands().then((commands) => work(commands, bench));
+    blocks.run((commands) => work(commands, bench));
+
+type PathCommands = typeof import("./pathCommands.ts");
+const paths = late<PathCommands>(() => import("./pathCommands.ts"));
+
+/** Brings what joins x and y, when a figure that moves is chosen. */
+export const loadPathCommands = paths.load;
+
+/** Why something for the way of the chosen figure does not apply, asked of what comes with such a figure. */
+export const whyPath =
+  (ask: (commands: PathCommands, bench: Bench) => string | undefined) =>
+  (bench: Bench): string | undefined =>
+    needsFigure(bench) ?? paths.ask((commands) => ask(commands, bench));
+
+/** Something for the way of the chosen figure. */
+export const withPath =
+  (work: (commands: PathCommands, bench: Bench) => void) =>
+  (bench: Bench): void =>
+    paths.run((commands) => work(commands, bench));

@@ -2,6 +2,7 @@ import { firstStudy } from "@levitas/core/study";
 import { Bench } from "../session/bench.ts";
 import { runCommand } from "./command.ts";
 import { COMMANDS, commandOf } from "./commands.ts";
+import { findOffers, offersOf } from "./palette.ts";
 
 function bench(): Bench {
   globalThis.requestAnimationFrame = () => 1;
@@ -44,6 +45,58 @@ describe("the commands", () => {
     expect(commandOf("undo").why?.(open)).toBeUndefined();
     runCommand(commandOf("undo"), open);
     expect(open.canRedo()).toBe(true);
+    open.dispose();
+  });
+
+  it("are done with the figure whose menu they stand in, whatever is chosen", () => {
+    const open = bench();
+    const [first] = open.study.figures;
+    if (!first) throw new Error("no figure");
+    open.select({ figure: null, channel: null, span: null, keys: [] });
+    const menu = COMMANDS.filter(({ inFigureMenu }) => inFigureMenu?.(open, first.id));
+    expect(menu.map(({ id }) => id)).toEqual(
+      expect.arrayContaining(["appearance", "delete-figures"]),
+    );
+    expect(menu.map(({ id }) => id)).not.toContain("dissolve-figures");
+    for (const command of menu) expect(command.text?.(open, first.id)).toMatch(/^[A-Z]/);
+    expect(runCommand(commandOf("appearance"), open)).toBe(false);
+    expect(runCommand(commandOf("appearance"), open, first.id)).toBe(true);
+    expect(open.store.getState().dressing).toBe(first.id);
+    open.dispose();
+  });
+
+  it("switch what the scene shows and how it plays, and say whether that is on", () => {
+    const open = bench();
+    for (const id of ["scene-path", "scene-spacing", "scene-twin", "scene-onion", "live"]) {
+      const { isOn, run } = commandOf(id);
+      const before = isOn?.(open);
+      run(open);
+      expect(isOn?.(open)).toBe(!before);
+    }
+    open.store.setState({ live: false });
+    runCommand(commandOf("mode-swing"), open);
+    runCommand(commandOf("rate-half-speed"), open);
+    expect(open.clock.settings).toMatchObject({ mode: "swing", rate: 0.5 });
+    expect(commandOf("mode-once").isOn?.(open)).toBe(false);
+    expect(commandOf("play-all").why?.(open)).toMatch(/already/);
+    open.dispose();
+  });
+
+  it("are found by the words that people use", () => {
+    const open = bench();
+    const found = (typed: string) =>
+      findOffers(offersOf(open.motion, "s"), typed).map(({ command }) => command?.id);
+    for (const [typed, id] of [
+      ["ungroup", "dissolve-figures"],
+      ["clone", "duplicate-figure"],
+      ["motion path", "join-path"],
+      ["slow motion", "rate-half-speed"],
+      ["ghost", "scene-twin"],
+      ["mute", "sound"],
+    ] as const)
+      expect(found(typed)).toContain(id);
+    // What is called so comes before what is only looked for so.
+    expect(found("group")[0]).toBe("group");
     open.dispose();
   });
 

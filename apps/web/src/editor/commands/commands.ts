@@ -1,5 +1,6 @@
 import { ALIGN_COMMANDS } from "./alignCommands.ts";
 import type { Command } from "./command.ts";
+import { FIGURE_COMMANDS } from "./figureCommands.ts";
 import { KEY_COMMANDS } from "./keyCommands.ts";
 import { STUDY_COMMANDS } from "./studyCommands.ts";
 import { TIME_COMMANDS } from "./timeCommands.ts";
@@ -9,6 +10,7 @@ import { VIEW_COMMANDS } from "./viewCommands.ts";
 export const COMMANDS: readonly Command[] = [
   ...TIME_COMMANDS,
   ...KEY_COMMANDS,
+  ...FIGURE_COMMANDS,
   ...STUDY_COMMANDS,
   ...ALIGN_COMMANDS,
   ...VIEW_COMMANDS,

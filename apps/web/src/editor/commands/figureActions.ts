@@ -1,24 +1,19 @@
 import {
-  type Clipboard,
   deleteFigure,
   dissolveGroup,
   duplicateFigure,
   groupFigures,
-  isWithin,
   nestFigure,
   orderFigure,
   squash,
 } from "@levitas/core/edit";
-import type { Figure, Study } from "@levitas/core/study";
+import type { Study } from "@levitas/core/study";
 import { nanoid } from "nanoid";
-import type { MenuItem } from "../../ui/Menu.tsx";
 import { say } from "../../ui/notices.tsx";
-import { boundsNow } from "../geometry/bounds.ts";
 import type { Bench } from "../session/bench.ts";
 import { siblings } from "../session/selection.ts";
 import { freeName } from "../words/freeName.ts";
 import { copyMotion } from "./copyKeys.ts";
-import { copyAs } from "./copyPart.ts";
 import { giveMotion } from "./pasteKeys.ts";
 
 /** Puts figures of one parent in a new group around them. */
@@ -99,95 +94,20 @@ export function moveInList(bench: Bench, figureId: string, way: 1 | -1): void {
   bench.perform(orderFigure, { figureId, before });
 }
 
-/** What can be done with a figure, as its menu shows it. */
-export function figureMenu(
-  bench: Bench,
-  study: Study,
-  figure: Figure,
-  {
-    beside,
-    copied,
-    rename,
-    dress,
-  }: {
-    readonly beside: readonly string[];
-    readonly copied: Clipboard | null;
-    readonly rename: () => void;
-    readonly dress: () => void;
-  },
-): MenuItem[] {
-  const list = siblings(study, figure.id);
-  const [other] = beside;
-  const into = study.figures.find(({ id }) => id === other);
-  const parent = study.figures.find(({ id }) => id === figure.parent);
-  return [
-    { text: "Appearance…", onSelect: dress },
-    { text: "Rename", hint: "F2", onSelect: rename },
-    { text: "Duplicate", hint: "Shift C", onSelect: () => duplicateOne(bench, figure.id) },
-    { text: "Copy its motion", onSelect: () => copyMotion(bench, figure.id) },
-    { text: "Copy as CSS", onSelect: () => void copyAs(bench, { figure: figure.id }, "css") },
-    {
-      text: "Copy as functions",
-      onSelect: () => void copyAs(bench, { figure: figure.id }, "function"),
-    },
-    { text: "Copy as frames", onSelect: () => void copyAs(bench, { figure: figure.id }, "frames") },
-    {
-      text: "Paste motion",
-      hint: "where it stands",
-      disabled: copied === null,
-      onSelect: () => copied && giveMotion(bench, copied, figure.id),
-    },
-    {
-      text: "Follow another figure…",
-      hint: "value or speed",
-      onSelect: () =>
-        void import("../followers/followNew.ts").then(({ followNew }) =>
-          followNew(bench, figure, beside),
-        ),
-    },
-    {
-      text: beside.length > 0 ? "Group the chosen figures" : "Put in a group",
-      onSelect: () => groupChosen(bench, [figure.id, ...beside]),
-    },
-    ...(figure.kind === "group"
-      ? [
-          {
-            text: "Dissolve the group",
-            onSelect: () => bench.perform(dissolveGroup, { figureId: figure.id }),
-          },
-        ]
-      : []),
-    {
-      text: into ? `Put inside ${into.name}` : "Put inside another figure",
-      hint: into ? "" : "Shift-click one first",
-      disabled: !into || isWithin(study, into.id, figure.id),
-      onSelect: () => into && bench.perform(nestFigure, { figureId: figure.id, parent: into.id }),
-    },
-    ...(parent
-      ? [
-          {
-            text: `Take out of ${parent.name}`,
-            onSelect: () =>
-              bench.perform(nestFigure, { figureId: figure.id, parent: parent.parent }),
-          },
-        ]
-      : []),
-    {
-      text: "Move up",
-      hint: "further back",
-      disabled: list[0] === figure.id,
-      onSelect: () => moveInList(bench, figure.id, -1),
-    },
-    {
-      text: "Move down",
-      hint: "further in front",
-      disabled: list.at(-1) === figure.id,
-      onSelect: () => moveInList(bench, figure.id, 1),
-    },
-    {
-      text: "Bring into view",
-      onSelect: () => bench.camera.show(boundsNow(bench, figure.id)),
-    },
-    { text: "Delete figure", onSelect: () => deleteFigures(bench, [figure.id]) },
-  ];
+/** Gives a figure the motion that was copied last. */
+export function pasteMotion(bench: Bench, figureId: string): void {
+  const { copied } = bench.store.getState();
+  if (copied) giveMotion(bench, copied, figureId);
 }
+
+/** Takes the members of a group of figures out of it, and the group away. */
+export function dissolve(bench: Bench, figureId: string): void {
+  bench.perform(dissolveGroup, { figureId });
+}
+
+/** Puts a figure inside another one, or in the scene itself (null). It stays where it is. */
+export function nest(bench: Bench, figureId: string, parent: string | null): void {
+  bench.perform(nestFigure, { figureId, parent });
+}
+
+export { copyMotion };

@@ -15,7 +15,16 @@ import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
 import { keyTolerance } from "../session/changes.ts";
 import { spanInto } from "../session/spanInto.ts";
-import { type Command, hasBlocks, MOD, needsKeys, needsLane, withBlocks } from "./command.ts";
+import {
+  type Command,
+  hasBlocks,
+  MOD,
+  needsKeys,
+  needsLane,
+  whyPath,
+  withBlocks,
+  withPath,
+} from "./command.ts";
 import { copyChosen } from "./copyKeys.ts";
 import { smoothChosen } from "./smoothChosen.ts";
 
@@ -184,6 +193,24 @@ export const KEY_COMMANDS: readonly Command[] = [
     shownKeys: "",
     why: needsKeys,
     run: (bench) => bench.perform(setSpanCurves, { keyIds: bench.selection.keys, curve: HOLD }),
+  },
+  {
+    id: "join-path",
+    label: "Join x and y to one path through space with one timing; it stays within half a px",
+    also: "motion path curve in space spatial bezier",
+    keys: [],
+    shownKeys: "",
+    why: whyPath((paths, bench) => paths.joinPathWhy(bench)),
+    run: withPath((paths, bench) => paths.joinChosenPath(bench)),
+  },
+  {
+    id: "split-path",
+    label: "Split the path into two curves, x and y; the motion stays within half a px",
+    also: "separate dimensions",
+    keys: [],
+    shownKeys: "",
+    why: whyPath((paths, bench) => paths.splitPathWhy(bench)),
+    run: withPath((paths, bench) => paths.splitChosenPath(bench)),
   },
   {
     id: "delete",

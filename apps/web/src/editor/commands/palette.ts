@@ -12,6 +12,8 @@ export interface Offer {
   /** What it is, in a word; empty for commands. */
   readonly kind: string;
   readonly keys: string;
+  /** Other words that it is found by. */
+  readonly also?: string;
   readonly command?: Command;
   readonly go?: (bench: Bench) => void;
   /** The address of a screen. */
@@ -27,6 +29,7 @@ export function offersOf(motion: Motion, studyId: string): readonly Offer[] {
       text: command.label,
       kind: "",
       keys: command.shownKeys,
+      also: command.also ?? "",
       command,
     })),
     ...[
@@ -82,7 +85,7 @@ function selectFirstSpan(bench: Bench, curveId: string): void {
 
 /**
  * The offers in which every typed word occurs, best first: those that begin with what was typed, then those with a word
- * that does, then the others; in their own order otherwise.
+ * that does, then those in which they occur, then those that people look for by such words; in their own order otherwise.
  */
 export function findOffers(offers: readonly Offer[], typed: string): readonly Offer[] {
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
@@ -90,11 +93,12 @@ export function findOffers(offers: readonly Offer[], typed: string): readonly Of
   const rank = ({ text }: Offer): number => {
     const low = text.toLowerCase();
     if (low.startsWith(words.join(" "))) return 0;
-    return words.every((word) => new RegExp(`(^|\\W)${escaped(word)}`).test(low)) ? 1 : 2;
+    const begins = words.every((word) => new RegExp(`(^|\\W)${escaped(word)}`).test(low));
+    return begins ? 1 : words.every((word) => low.includes(word)) ? 2 : 3;
   };
   return offers
-    .filter(({ text, kind }) => {
-      const all = `${text} ${kind}`.toLowerCase();
+    .filter(({ text, kind, also = "" }) => {
+      const all = `${text} ${kind} ${also}`.toLowerCase();
       return words.every((word) => all.includes(word));
     })
     .map((offer) => ({ offer, rank: rank(offer) }))

@@ -127,11 +127,77 @@ const ALL: readonly Command[] = [
   },
 ];
 
-/** Whatever moves the playhead brings it into sight in the timeline. */
-export const TIME_COMMANDS: readonly Command[] = ALL.map((command) => ({
-  ...command,
-  run: (bench) => {
-    command.run(bench);
-    bench.view.reveal(bench.clock.time);
+/** How it goes on at the end of what plays. */
+export const PLAY_MODES = [
+  { value: "once", text: "Once", title: "play once" },
+  { value: "loop", text: "Loop", title: "play in a loop" },
+  { value: "swing", text: "Alternate", title: "play forth and back" },
+] as const;
+
+/** How fast it plays. */
+export const PLAY_RATES = [
+  { rate: 1, text: "×1", title: "full speed" },
+  { rate: 1 / 2, text: "×½", title: "half speed" },
+  { rate: 1 / 4, text: "×¼", title: "a quarter of the speed" },
+  { rate: 1 / 10, text: "×⅒", title: "a tenth of the speed" },
+] as const;
+
+const NO_KEYS = { keys: [], shownKeys: "" } as const;
+
+/** How it plays: the playhead stays where it is. */
+const PLAYING: readonly Command[] = [
+  ...PLAY_MODES.map(
+    ({ value, title }): Command => ({
+      id: `mode-${value}`,
+      label: `At the end: ${title}`,
+      also: "repeat loop ping pong yoyo",
+      ...NO_KEYS,
+      isOn: ({ clock }) => clock.settings.mode === value,
+      run: ({ clock }) => clock.change({ mode: value }),
+    }),
+  ),
+  ...PLAY_RATES.map(
+    ({ rate, title }): Command => ({
+      id: `rate-${title.replaceAll(" ", "-")}`,
+      label: `Play at ${title}`,
+      also: "slow motion fast",
+      ...NO_KEYS,
+      isOn: ({ clock }) => clock.settings.rate === rate,
+      run: ({ clock }) => clock.change({ rate }),
+    }),
+  ),
+  {
+    id: "play-all",
+    label: "Play all of it again, not a part",
+    also: "range work area clear",
+    ...NO_KEYS,
+    why: ({ clock }) => (clock.settings.range ? undefined : "All of it plays already."),
+    run: ({ clock }) => clock.change({ range: null }),
   },
-}));
+  {
+    id: "sound",
+    label: "Hear cues, or be silent",
+    also: "mute audio volume",
+    inLive: true,
+    ...NO_KEYS,
+    isOn: ({ sound }) => sound.on,
+    run: ({ sound }) => {
+      sound.on = !sound.on;
+      if (sound.on) sound.wake();
+    },
+  },
+];
+
+/** Whatever moves the playhead brings it into sight in the timeline. */
+export const TIME_COMMANDS: readonly Command[] = [
+  ...ALL.map(
+    (command): Command => ({
+      ...command,
+      run: (bench) => {
+        command.run(bench);
+        bench.view.reveal(bench.clock.time);
+      },
+    }),
+  ),
+  ...PLAYING,
+];

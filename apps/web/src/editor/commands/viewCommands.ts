@@ -3,6 +3,21 @@ import { laneName } from "../session/rows.ts";
 import { type Command, needsLane } from "./command.ts";
 import { keyTimes } from "./timeCommands.ts";
 
+/** What the scene shows besides its figures. */
+const SCENE: readonly Command[] = (
+  [
+    ["showPath", "path", "the path of the chosen figure", "trajectory trail route"],
+    ["showSpacing", "spacing", "the spacing: where it is in each frame", "dots ticks frames"],
+    ["showTwin", "twin", "the linear twin: the same motion without easing", "ghost compare"],
+  ] as const
+).map(([field, id, what, also]) => ({
+  id: `scene-${id}`,
+  label: `Show ${what}, or hide it`,
+  ...{ also, keys: [], shownKeys: "" },
+  isOn: ({ store }) => store.getState()[field],
+  run: ({ store }) => store.setState({ [field]: !store.getState()[field] }),
+}));
+
 /** What is looked at, and how large. */
 export const VIEW_COMMANDS: readonly Command[] = [
   {
@@ -27,8 +42,10 @@ export const VIEW_COMMANDS: readonly Command[] = [
     id: "live",
     inLive: true,
     label: "Live: press on the scene and see it answer, or back",
+    also: "interact play click test try",
     keys: ["l"],
     shownKeys: "L",
+    isOn: ({ store }) => store.getState().live,
     run: (bench) => bench.store.setState({ live: !bench.store.getState().live }),
   },
   ...ARRANGEMENTS.map(
@@ -41,6 +58,26 @@ export const VIEW_COMMANDS: readonly Command[] = [
       run: (bench) => bench.arrange(id),
     }),
   ),
+  ...SCENE,
+  {
+    id: "scene-onion",
+    label: "Show the onion skin: the frames before and after, or hide it",
+    also: "ghost previous next frames",
+    ...{ keys: [], shownKeys: "" },
+    isOn: ({ store }) => store.getState().onion.on,
+    run: ({ store }) => {
+      const { onion } = store.getState();
+      store.setState({ onion: { ...onion, on: !onion.on } });
+    },
+  },
+  {
+    id: "scene-fit",
+    label: "Fit the scene to its pane",
+    also: "zoom whole all 100 reset",
+    inLive: true,
+    ...{ keys: [], shownKeys: "" },
+    run: ({ camera }) => camera.fit(),
+  },
   {
     id: "leave-scene",
     inLive: true,

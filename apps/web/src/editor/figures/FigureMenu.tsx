@@ -1,24 +1,25 @@
 import type { Figure } from "@levitas/core/study";
 import type { ReactNode } from "react";
 import { MenuItems } from "../../ui/MenuItems.tsx";
-import { figureMenu } from "../commands/figureActions.ts";
-import { useBench, useBenchState, useStudy } from "../session/BenchContext.ts";
-import { chosenFigures } from "../session/selection.ts";
+import { runCommand, whyNot } from "../commands/command.ts";
+import { COMMANDS } from "../commands/commands.ts";
+import { useBench, useBenchState } from "../session/BenchContext.ts";
 
-/** What can be done with a figure, once its menu is open. */
-export function FigureMenu({
-  figure,
-  rename,
-  dress,
-}: {
-  figure: Figure;
-  rename: () => void;
-  dress: () => void;
-}): ReactNode {
+/** What can be done with a figure: the commands that are about figures, done with this one. */
+export function FigureMenu({ figure: { id } }: { figure: Figure }): ReactNode {
   const bench = useBench();
-  const study = useStudy();
-  const copied = useBenchState((state) => state.copied);
-  const chosen = useBenchState((state) => state.selection);
-  const beside = chosenFigures(chosen).filter((id) => id !== figure.id);
-  return <MenuItems items={figureMenu(bench, study, figure, { beside, copied, rename, dress })} />;
+  useBenchState((state) => state);
+  return (
+    <MenuItems
+      items={COMMANDS.filter(({ inFigureMenu }) => inFigureMenu?.(bench, id)).map((command) => {
+        const why = whyNot(command, bench, id);
+        return {
+          text: command.text?.(bench, id) ?? command.label,
+          hint: command.shownKeys,
+          ...{ disabled: why !== undefined, why },
+          onSelect: () => runCommand(command, bench, id),
+        };
+      })}
+    />
+  );
 }

@@ -1,5 +1,5 @@
 import { renameFigure } from "@levitas/core/edit";
-import { lazy, type ReactNode, Suspense, useState } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import { HUE } from "../../theme/hues.ts";
 import { IconButton } from "../../ui/Button.tsx";
 import { MoreIcon } from "../../ui/icons.tsx";
@@ -39,7 +39,7 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
     if (name.trim() !== "" && name !== figure.name)
       bench.perform(renameFigure, { figureId: figure.id, name: name.trim() });
   };
-  const [dressing, setDressing] = useState(false);
+  const dressing = useBenchState((state) => state.dressing === figure.id);
   const chosen = useBenchState((state) => state.selection);
   const beside = chosenFigures(chosen).filter((id) => id !== figure.id);
   const bind = useReorder(figure);
@@ -84,15 +84,15 @@ export function FigureRow({ row }: { row: Extract<Row, { kind: "figure" }> }): R
         )}
         <ChannelPicker figure={figure} />
         <FollowPanel figure={figure} />
-        <DressPanel figure={figure} open={dressing} setOpen={setDressing} />
+        <DressPanel
+          figure={figure}
+          open={dressing}
+          setOpen={(open) => bench.store.setState({ dressing: open ? figure.id : null })}
+        />
         <Menu
           list={
             <Suspense fallback={null}>
-              <FigureMenu
-                figure={figure}
-                rename={() => setRenaming(true)}
-                dress={() => setDressing(true)}
-              />
+              <FigureMenu figure={figure} />
             </Suspense>
           }
         >

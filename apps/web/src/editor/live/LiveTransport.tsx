@@ -2,19 +2,11 @@ import { type ReactNode, useRef } from "react";
 import { Button } from "../../ui/Button.tsx";
 import { PauseIcon, PlayIcon } from "../../ui/icons.tsx";
 import { Menu } from "../../ui/Menu.tsx";
-import { Segmented } from "../../ui/Segmented.tsx";
 import { Tick } from "../../ui/Tick.tsx";
 import { useStudy } from "../session/BenchContext.ts";
+import { RateChoice } from "../transport/RateChoice.tsx";
 import { useLive, useLiveFrame, useLiveState } from "./LiveContext.ts";
 import { silentFigures } from "./sceneMarks.ts";
-
-const RATES = [
-  { rate: 1, text: "×1", title: "full speed" },
-  { rate: 1 / 2, text: "×½", title: "half speed" },
-  { rate: 1 / 4, text: "×¼", title: "a quarter of the speed" },
-  { rate: 1 / 10, text: "×⅒", title: "a tenth of the speed" },
-];
-const FRAME_RATES = [null, 8, 10, 12, 15, 24, 25, 30, 60];
 
 /** Recording and playing takes, the time, how fast it goes by and at how many frames a second it is shown. */
 export function LiveTransport(): ReactNode {
@@ -55,12 +47,6 @@ export function LiveTransport(): ReactNode {
         Back to rest
       </Button>
       <span className="ml-auto flex items-center gap-1">
-        <Segmented
-          label="Speed"
-          value={String(rate)}
-          options={RATES.map((each) => ({ ...each, value: String(each.rate) }))}
-          onChange={(next) => session.setRate(Number(next))}
-        />
         <Menu
           align="end"
           items={[
@@ -79,24 +65,12 @@ export function LiveTransport(): ReactNode {
         >
           <Button size="small">Show</Button>
         </Menu>
-        <Menu
-          align="end"
-          items={[
-            ...FRAME_RATES.map((each) => ({
-              text: each === null ? "As the screen shows" : `${each} frames a second`,
-              chosen: each === emulate,
-              onSelect: () => session.store.setState({ emulate: each }),
-            })),
-          ]}
-        >
-          <Button
-            size="small"
-            aria-label={`${emulate === null ? "fps" : `${emulate}f`}: emulated frame rate`}
-            title="Emulated frame rate"
-          >
-            {emulate === null ? "fps" : `${emulate}f`}
-          </Button>
-        </Menu>
+        <RateChoice
+          label="Playback rate"
+          {...{ rate, emulate }}
+          setRate={(next) => session.setRate(next)}
+          setEmulate={(next) => session.store.setState({ emulate: next })}
+        />
       </span>
     </div>
   );

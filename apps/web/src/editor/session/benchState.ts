@@ -24,6 +24,8 @@ export interface BenchState {
   readonly pickingFor: string | null;
   /** The figure that is being given another name. */
   readonly renaming: string | null;
+  /** The figure whose appearance is being changed. */
+  readonly dressing: string | null;
   readonly recipesOpen: boolean;
   /** What was copied last in this tab. */
   readonly copied: Clipboard | null;
@@ -62,6 +64,7 @@ export function firstState(study: Study): BenchState {
     unfolded: new Set(),
     pickingFor: null,
     renaming: null,
+    dressing: null,
     recipesOpen: false,
     copied: null,
     arranging: study.sequence.some(({ type }) => type === "group"),

@@ -80,33 +80,15 @@ export function AlignBar(): ReactNode {
 
 /** What explains the motion on the scene. */
 function Switches(): ReactNode {
-  const { store } = useBench();
-  const { showPath, showSpacing, showTwin, onion } = useBenchState((state) => state);
   return (
     <>
-      <SceneSwitch
-        name="Path"
-        on={showPath}
-        toggle={() => store.setState({ showPath: !showPath })}
-      />
-      <SceneSwitch
-        name="Spacing"
-        on={showSpacing}
-        toggle={() => store.setState({ showSpacing: !showSpacing })}
-      />
+      <SceneSwitch id="scene-path" name="Path" />
+      <SceneSwitch id="scene-spacing" name="Spacing" />
       <span className="flex">
-        <SceneSwitch
-          name="Onion skin"
-          on={onion.on}
-          toggle={() => store.setState({ onion: { ...onion, on: !onion.on } })}
-        />
+        <SceneSwitch id="scene-onion" name="Onion skin" />
         <OnionPanel />
       </span>
-      <SceneSwitch
-        name="Linear twin"
-        on={showTwin}
-        toggle={() => store.setState({ showTwin: !showTwin })}
-      />
+      <SceneSwitch id="scene-twin" name="Linear twin" />
     </>
   );
 }

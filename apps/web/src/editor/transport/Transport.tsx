@@ -1,28 +1,13 @@
 import { frameAt, nearestFrame } from "@levitas/core/motion";
 import { type ReactNode, useRef } from "react";
 import { useClockSettings, usePlaying } from "../../clock/useClock.ts";
-import { Button } from "../../ui/Button.tsx";
 import { PauseIcon, PlayIcon } from "../../ui/icons.tsx";
 import { LiveNumber } from "../../ui/LiveNumber.tsx";
-import { Menu } from "../../ui/Menu.tsx";
 import { leaveFocus } from "../../ui/pointerFocus.ts";
 import { Segmented } from "../../ui/Segmented.tsx";
+import { PLAY_MODES } from "../commands/timeCommands.ts";
 import { useBench, useBenchState, useFrame } from "../session/BenchContext.ts";
-
-const MODES = [
-  { value: "once", text: "Once", title: "play once" },
-  { value: "loop", text: "Loop", title: "play in a loop" },
-  { value: "swing", text: "Alternate", title: "play forth and back" },
-] as const;
-
-const RATES = [
-  { rate: 1, text: "×1", title: "full speed" },
-  { rate: 1 / 2, text: "×½", title: "half speed" },
-  { rate: 1 / 4, text: "×¼", title: "a quarter of the speed" },
-  { rate: 1 / 10, text: "×⅒", title: "a tenth of the speed" },
-];
-
-const FRAME_RATES = [null, 8, 10, 12, 15, 24, 25, 30, 60, 120];
+import { RateChoice } from "./RateChoice.tsx";
 
 /**
  * Play, the time, how it goes on at the end, how fast, and at how many frames a second. `beside` stands between the
@@ -51,31 +36,15 @@ export function Transport({ beside }: { beside?: ReactNode }): ReactNode {
           <Segmented
             label="At the end"
             value={mode}
-            options={MODES}
+            options={PLAY_MODES}
             onChange={(next) => clock.change({ mode: next })}
           />
-          <Segmented
+          <RateChoice
             label="Playback rate"
-            value={String(rate)}
-            options={RATES.map((each) => ({ ...each, value: String(each.rate) }))}
-            onChange={(next) => clock.change({ rate: Number(next) })}
+            {...{ rate, emulate }}
+            setRate={(next) => clock.change({ rate: next })}
+            setEmulate={(next) => clock.change({ emulate: next })}
           />
-          <Menu
-            align="end"
-            items={FRAME_RATES.map((each) => ({
-              text: each === null ? "As the screen shows" : `${each} frames a second`,
-              chosen: each === emulate,
-              onSelect: () => clock.change({ emulate: each }),
-            }))}
-          >
-            <Button
-              size="small"
-              title="Emulated frame rate"
-              aria-label={`${emulate === null ? "fps" : `${emulate}f`}: emulated frame rate`}
-            >
-              {emulate === null ? "fps" : `${emulate}f`}
-            </Button>
-          </Menu>
         </div>
       </div>
     </div>
