@@ -159,10 +159,10 @@ describe("the studies", () => {
 
   /** How much JavaScript a first visit may load, kB gzipped: what it loads today, and a hair. */
   it.each([
-    ["Studies", 194, async () => server.url, "a[data-study]"],
+    ["Studies", 193, async () => server.url, "a[data-study]"],
     [
       "Bench",
-      295,
+      298,
       async () => `${server.url}/studies/${await anyId()}`,
       "[aria-label='Save state']",
     ],

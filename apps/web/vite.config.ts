@@ -29,12 +29,17 @@ export default defineConfig({
               // What whatever moves needs of the core in one piece: fifty small ones compress worse.
               name: "core",
               // What only panels on demand ask for comes with them.
-              test: /packages\/core\/src\/(curve|fault|motion|study|timeline|value)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|typedTime|changedThing|readCall|recipe|recipeStock|reverseCurve|sharedCurves|paste|untangle|hsv|stillTime|thumbnail|twin|fitKeys|liveParts)\.ts)/,
+              test: /format\/css\/(cssProperties|moved)|packages\/core\/src\/(curve|fault|motion|study|timeline|value)\/(?!(?:\w+\/)?(blocks|liveFields|channelReadings|overlaps|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|typedTime|changedThing|readCall|recipe|recipeStock|reverseCurve|sharedCurves|paste|untangle|hsv|stillTime|thumbnail|twin|fitKeys|liveParts)\.ts)/,
+            },
+            {
+              // How figures look: on every screen that shows one, and in what hand-offs write.
+              name: "art",
+              test: /packages\/core\/src\/art\//,
             },
             {
               // What changes it is needed where something can be changed.
               name: "edit",
-              test: /packages\/core\/src\/(edit|fit|reading)\/(?!(?:\w+\/)?(blocks|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|typedTime|changedThing|readCall|recipe|recipeStock|reverseCurve|sharedCurves|paste|untangle|hsv|stillTime|thumbnail|twin|fitKeys|liveParts)\.ts)/,
+              test: /packages\/core\/src\/(edit|fit|reading)\/(?!(?:\w+\/)?(blocks|liveFields|channelReadings|overlaps|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|typedTime|changedThing|readCall|recipe|recipeStock|reverseCurve|sharedCurves|paste|untangle|hsv|stillTime|thumbnail|twin|fitKeys|liveParts)\.ts)/,
             },
             {
               // Small things of the bench that its panels on demand ask for too: alone each is mostly wrapping.

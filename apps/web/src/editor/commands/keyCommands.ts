@@ -4,6 +4,7 @@ import {
   keyNear,
   keysOfFigure,
   moveKeys,
+  type Smoothing,
   setSpanCurves,
   setValueAt,
 } from "@levitas/core/edit";
@@ -26,7 +27,6 @@ import {
   withPath,
 } from "./command.ts";
 import { copyChosen } from "./copyKeys.ts";
-import { smoothChosen } from "./smoothChosen.ts";
 
 /** Sets a key at the playhead with the value shown there, or removes the one that is there. */
 function toggleKey(bench: Bench): void {
@@ -106,6 +106,12 @@ const moveBy =
   };
 const canMove = (bench: Bench) => (hasBlocks(bench) ? undefined : needsKeys(bench));
 
+/** Smooths the chosen keys; what computes that comes when it is asked for. */
+const smooth =
+  (how: Smoothing) =>
+  (bench: Bench): void =>
+    void import("./smoothChosen.ts").then(({ smoothChosen }) => smoothChosen(bench, how));
+
 /** What is done with keys; with blocks, where those are looked at and some are chosen. */
 export const KEY_COMMANDS: readonly Command[] = [
   {
@@ -168,7 +174,7 @@ export const KEY_COMMANDS: readonly Command[] = [
     keys: ["s"],
     shownKeys: "S",
     why: needsKeys,
-    run: (bench) => smoothChosen(bench, "through"),
+    run: smooth("through"),
   },
   {
     id: "flat",
@@ -176,7 +182,7 @@ export const KEY_COMMANDS: readonly Command[] = [
     keys: [],
     shownKeys: "",
     why: needsKeys,
-    run: (bench) => smoothChosen(bench, "flat"),
+    run: smooth("flat"),
   },
   {
     id: "match",
@@ -184,7 +190,7 @@ export const KEY_COMMANDS: readonly Command[] = [
     keys: [],
     shownKeys: "",
     why: needsKeys,
-    run: (bench) => smoothChosen(bench, "match"),
+    run: smooth("match"),
   },
   {
     id: "hold",

@@ -1,4 +1,4 @@
-import { addKey, moveTween, smoothKeys, stretchTween } from "@levitas/core/edit";
+import { addKey, moveTween, stretchTween } from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
 import { tweenLength } from "@levitas/core/study";
 import { printHexColor } from "@levitas/core/value";
@@ -7,6 +7,8 @@ import { showTip } from "../../ui/dragTip.tsx";
 import { say } from "../../ui/notices.tsx";
 import { numberLabel } from "../../ui/numberLabel.ts";
 import type { DragPoint } from "../../ui/useDragSession.ts";
+import { runCommand } from "../commands/command.ts";
+import { commandOf } from "../commands/commands.ts";
 import { snapTargets, snapTime } from "../geometry/snapTime.ts";
 import { boxHand, tapGround } from "../keys/keyBox.ts";
 import { beginKeyDrag, chooseKey, dragKeys } from "../keys/keyDrag.ts";
@@ -44,7 +46,7 @@ export function tapLane(
     chooseKey(bench, { figure, track: target.bar.track, index: target.index }, point.shift);
   else if (target.on === "seam") {
     bench.select({ figure: figure.id, channel: channel.id, keys: [target.id] });
-    bench.perform(smoothKeys, { keyIds: [target.id], how: "match" });
+    runCommand(commandOf("match"), bench);
   } else if (target.on === "bar") {
     const { tween, track } = target.bar;
     const local = bench.motion.placements.within(tween.id, time, figure.id);

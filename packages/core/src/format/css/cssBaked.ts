@@ -8,7 +8,8 @@ import { type BakedStop, marksOf, sample, thinned } from "./bake.ts";
 import { type CssAnimation, type CssFrame, PLACE_GAP, type PropertyCss } from "./cssAnimation.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { type CssProperty, type CssScene, combine, cssUnit } from "./cssProperties.ts";
-import { isShaken, shakeLoops, shakeMarks, turnsShaken } from "./shaken.ts";
+import { isShaken } from "./moved.ts";
+import { shakeLoops, shakeMarks, turnsShaken } from "./shaken.ts";
 
 /** Whether CSS cannot express what moves a channel, so that it has to be sampled. */
 export function needsBaking(motion: Motion, index: number, id: ChannelId): boolean {

@@ -2,8 +2,8 @@ import { isBackShown, type Motion } from "../../motion/index.ts";
 import { edgeBetween } from "../../value/index.ts";
 import type { CssContext } from "./cssFigure.ts";
 import type { CssRule } from "./cssRule.ts";
+import { isDriven } from "./moved.ts";
 import { seenAnimations, seenOverTime } from "./seen.ts";
-import { isDriven } from "./shaken.ts";
 
 /** The step at which the rotation of a card is sampled, ms; a crossing is then found exactly. */
 const STEP = 2;

@@ -29,8 +29,8 @@ import {
 } from "./cssProperties.ts";
 import type { CssRule } from "./cssRule.ts";
 import { CSS_TOLERANCE, type CssCurves } from "./cssText.ts";
+import { isMoved, isShaken } from "./moved.ts";
 import { seenAnimations, seenOverTime } from "./seen.ts";
-import { isMoved, isShaken } from "./shaken.ts";
 
 /** What the writers of all parts share. */
 export interface CssContext extends CssScene {

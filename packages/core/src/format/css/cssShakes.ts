@@ -5,7 +5,8 @@ import { alongLine, baked, type Round, roundsOf, runOf } from "./cssBaked.ts";
 import type { CssContext } from "./cssFigure.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
-import { shakeLoops, shakeMarks, shakesOf, turnsShaken } from "./shaken.ts";
+import { shakesOf } from "./moved.ts";
+import { shakeLoops, shakeMarks, turnsShaken } from "./shaken.ts";
 
 /** The animations that shakes add to a figure, and their keyframes as people see them who prefer reduced motion. */
 export interface ShakenCss {

@@ -1,7 +1,7 @@
 import type { Motion } from "../../motion/index.ts";
 import { type ChannelId, channelOf, type Figure } from "../../study/index.ts";
 import { CSS_PROPERTIES } from "./cssProperties.ts";
-import { isMoved } from "./shaken.ts";
+import { isMoved } from "./moved.ts";
 
 /** What all properties of a figure, and of those it stands in, may be off together on the screen, px. */
 const TOGETHER = 0.085;

@@ -13,7 +13,7 @@ import { type CssContext, propertyCss } from "./cssFigure.ts";
 import { cssNumber } from "./cssNumber.ts";
 import { CSS_PROPERTIES, type CssProperty, type CssScene } from "./cssProperties.ts";
 import type { CssRule } from "./cssRule.ts";
-import { isMoved } from "./shaken.ts";
+import { isMoved } from "./moved.ts";
 
 // What leaves as motion only says nothing but how elements move that have a look and a place of their own: those that a
 // figure was brought in from, or any that stand where the figure stands at rest.

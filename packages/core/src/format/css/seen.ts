@@ -4,7 +4,7 @@ import type { HandoffNames } from "../names.ts";
 import { marksOf, sample, thinned } from "./bake.ts";
 import { type CssAnimation, heldAtEnd, PLACE_GAP } from "./cssAnimation.ts";
 import { type Round, roundsOf, runOf } from "./cssBaked.ts";
-import { isDriven } from "./shaken.ts";
+import { isDriven } from "./moved.ts";
 
 /** Whether something is seen from a time on, ms of the study. */
 export interface SeenStop {

@@ -19,8 +19,8 @@ import { CSS_PROPERTIES, cssSyntax, cssUnit } from "./cssProperties.ts";
 import { FADES, inMedia } from "./cssReduced.ts";
 import { CssCurves } from "./cssText.ts";
 import { figureTolerances } from "./cssTolerances.ts";
+import { isMoved } from "./moved.ts";
 import { propertyTexts } from "./poseCss.ts";
-import { isMoved } from "./shaken.ts";
 
 /** What starts the transition. */
 export const TRANSITION_TRIGGERS = ["hover", "press", "focus", "class"] as const;

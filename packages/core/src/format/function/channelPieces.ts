@@ -3,7 +3,8 @@ import { loopsOf } from "../../motion/index.ts";
 import { CHANNELS, type ChannelId } from "../../study/index.ts";
 import { freezeMarks, marksOf } from "../css/bake.ts";
 import { roundsOf } from "../css/cssBaked.ts";
-import { isMoved, isShaken, shakeLoops, shakeMarks } from "../css/shaken.ts";
+import { isMoved, isShaken } from "../css/moved.ts";
+import { shakeLoops, shakeMarks } from "../css/shaken.ts";
 import { type Piece, piecesOf } from "./pieces.ts";
 
 /** A channel of a figure, and where its number is in a pose buffer. */

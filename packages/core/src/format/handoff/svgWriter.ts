@@ -2,7 +2,7 @@ import type { Study } from "../../study/index.ts";
 import { handoffContext } from "../context.ts";
 import { handoffCss } from "../css/css.ts";
 import { WITHIN } from "../css/cssChoices.ts";
-import { isMoved } from "../css/shaken.ts";
+import { isMoved } from "../css/moved.ts";
 import { drawnOf } from "../drawn.ts";
 import { smilSvg } from "../shapes/smilSvg.ts";
 import { usesCss } from "./cssOptions.ts";

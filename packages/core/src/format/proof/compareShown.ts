@@ -1,6 +1,6 @@
 import { isBackShown, type Motion, mapPoint, poseMatrix } from "../../motion/index.ts";
 import { CHANNELS, type ChannelId, channelOf, clampShown, type Figure } from "../../study/index.ts";
-import { isDriven } from "../css/shaken.ts";
+import { isDriven } from "../css/moved.ts";
 import { PROVEN_CHANNELS, type Shown } from "./shown.ts";
 
 /** The quantities in which a hand-off is compared with its motion. */

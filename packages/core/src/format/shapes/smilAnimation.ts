@@ -3,8 +3,9 @@ import { channelOf, clampShown } from "../../study/index.ts";
 import { roundTo } from "../../value/index.ts";
 import { marksOf, sample, thinned } from "../css/bake.ts";
 import { decimalsFor, type Round, roundsOf } from "../css/cssBaked.ts";
+import { isMoved, isShaken } from "../css/moved.ts";
 import { seenOverTime } from "../css/seen.ts";
-import { isMoved, isShaken, shakeLoops, shakeMarks } from "../css/shaken.ts";
+import { shakeLoops, shakeMarks } from "../css/shaken.ts";
 import type { Animatable, Animated } from "./figureShapes.ts";
 
 /**
