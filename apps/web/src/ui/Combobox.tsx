@@ -125,10 +125,22 @@ export function Combobox({
             onClick={() => choose(option)}
             className={`flex items-baseline gap-3 ${large ? "rounded-lg px-3 py-1.5" : "rounded-md px-2 py-1 text-[13px]"} ${i === active ? "bg-spruce-pale" : ""} ${option.disabled ? "cursor-default text-muted" : "cursor-pointer"}`}
           >
-            <span className={`min-w-0 truncate ${large ? "" : "flex-1"}`}>{option.text}</span>
-            <span className={`min-w-0 truncate text-[11.5px] text-muted ${large ? "flex-1" : ""}`}>
-              {option.note}
+            <span
+              className={`min-w-0 ${option.disabled ? "flex-1" : `truncate ${large ? "" : "flex-1"}`}`}
+            >
+              {option.text}
+              {option.disabled && option.note ? (
+                // Why it cannot be done is read whole.
+                <span className="block text-[11.5px] leading-tight">{option.note}</span>
+              ) : null}
             </span>
+            {option.disabled ? null : (
+              <span
+                className={`min-w-0 truncate text-[11.5px] text-muted ${large ? "flex-1" : ""}`}
+              >
+                {option.note}
+              </span>
+            )}
             {option.end ? (
               <span className="shrink-0 font-mono text-[11px] text-muted">{option.end}</span>
             ) : null}

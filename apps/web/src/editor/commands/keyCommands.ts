@@ -202,7 +202,7 @@ export const KEY_COMMANDS: readonly Command[] = [
   },
   {
     id: "join-path",
-    label: "Join x and y to one path through space with one timing; it stays within half a px",
+    label: "Join x and y to one path through space with one timing",
     also: "motion path curve in space spatial bezier",
     keys: [],
     shownKeys: "",
@@ -211,7 +211,7 @@ export const KEY_COMMANDS: readonly Command[] = [
   },
   {
     id: "split-path",
-    label: "Split the path into two curves, x and y; the motion stays within half a px",
+    label: "Split the path into two curves, x and y",
     also: "separate dimensions",
     keys: [],
     shownKeys: "",
