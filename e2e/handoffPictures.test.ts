@@ -27,6 +27,18 @@ async function residentMemory(browser: Browser): Promise<number> {
     }, 0);
 }
 
+/** The same once it has not changed by more than 2 MB for three seconds; waits 40 s for that at most. */
+async function settledMemory(browser: Browser): Promise<number> {
+  const seen: number[] = [];
+  for (let look = 0; look < 80; look++) {
+    seen.push(await residentMemory(browser));
+    const last = seen.slice(-6);
+    if (last.length === 6 && Math.max(...last) - Math.min(...last) < 2) break;
+    await new Promise((done) => setTimeout(done, 500));
+  }
+  return seen.at(-1) ?? 0;
+}
+
 describe("pictures of a study", () => {
   let server: TestServer;
   let browser: Browser;
@@ -220,8 +232,7 @@ describe("pictures of a study", () => {
     await chooseFormat(page, "Still");
     await handoffText(page);
     // What came with the room and is not needed any more goes first.
-    await page.waitForNetworkIdle({ idleTime: 3000, timeout: 40_000 });
-    const before = await residentMemory(browser);
+    const before = await settledMemory(browser);
     let most = before;
     let isMade = false;
     const watched = (async () => {
