@@ -10,9 +10,9 @@ import { handoffContext } from "../context.ts";
 import { ON_LOAD, PLAYING } from "../css/cssBegins.ts";
 import { WITHIN } from "../css/cssChoices.ts";
 import { cssNumber } from "../css/cssNumber.ts";
+import type { TransitionOf } from "../css/transitionChanges.ts";
 import {
   TRANSITION_TRIGGERS,
-  type TransitionOf,
   type TransitionOptions,
   transitionCss,
 } from "../css/transitionCss.ts";
