@@ -62,6 +62,11 @@ describe("what people look for is there", () => {
       all.map((button) => button.textContent),
     );
 
+  const undo = () =>
+    page.$eval('[aria-label^="Undo:"], [aria-label="Nothing to undo"]', (button) =>
+      button.getAttribute("aria-label"),
+    );
+
   it("a study that answers opens in Live, one of parts as its sequence, and others with their lanes", async () => {
     const asItOpens = { asItOpens: true };
     await openStudyByName(page, app.url, "Tide dial answers", asItOpens);
@@ -252,5 +257,57 @@ describe("what people look for is there", () => {
     expect(await type("Background", "#203040", "Enter")).toBe("#203040");
     const kept = await stored(id);
     expect([kept.name, kept.scene.background]).toEqual(["Crates by leaving", "#203040"]);
+  });
+
+  it("the menu of a figure says why something cannot be done, and does the rest with that figure", async () => {
+    await openNewStudy(page, app.url, { document: quay });
+    const menu = async (name: string) => {
+      await press(page, `More for ${name}`);
+      await page.waitForSelector("[role=menuitem]");
+    };
+    const lineOf = (words: string) =>
+      page.$$eval(
+        "[role=menuitem]",
+        (all, start) => {
+          const line = all.find((each) => each.textContent?.startsWith(start));
+          return line && { text: line.textContent, off: line.hasAttribute("data-disabled") };
+        },
+        words,
+      );
+    await menu("Crate");
+    expect(await lineOf("Move up")).toEqual({
+      text: "Move up, further backIt is the first of the list already.Alt ↑",
+      off: true,
+    });
+    expect(await lineOf("Put inside")).toMatchObject({ off: true });
+    expect((await lineOf("Put inside"))?.text).toMatch(/click its name/);
+    expect(await lineOf("Dissolve")).toBeUndefined();
+    await page.keyboard.press("Escape");
+    // Another figure than the chosen one: it is done with the one whose menu it is.
+    await press(page, "Barrel");
+    await menu("Rope");
+    expect(await lineOf("Put inside Barrel")).toMatchObject({ off: false });
+    await page.click("::-p-xpath(//*[@role='menuitem'][contains(., 'Put inside Barrel')])");
+    await frames(page, 2);
+    expect(await undo()).toContain("Undo:");
+  });
+
+  it("the palette finds a command by another word, says whether it is on, and switches what its button shows", async () => {
+    await openNewStudy(page, app.url, { document: quay });
+    const find = async (words: string) => {
+      await page.keyboard.down("Control");
+      await page.keyboard.press("KeyK");
+      await page.keyboard.up("Control");
+      await page.waitForSelector('[aria-label="What do you want to do?"]');
+      await page.keyboard.type(words);
+      await frames(page, 2);
+      return textOf(page, "[role=option]");
+    };
+    expect(await find("mute")).toBe("Hear cues, or be silentis on");
+    await page.keyboard.press("Enter");
+    await page.waitForSelector('button[aria-pressed="false"][title^="Cues are silent"]');
+    expect(await find("ungroup")).toMatch(/^Dissolve .*Choose a group of figures first\.$/);
+    await page.keyboard.press("Escape");
+    expect(await find("slow motion")).toMatch(/is (on|off)$/);
   });
 });

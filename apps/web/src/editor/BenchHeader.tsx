@@ -8,7 +8,7 @@ import { Button } from "../ui/Button.tsx";
 import { RedoIcon, UndoIcon } from "../ui/icons.tsx";
 import { TextField } from "../ui/TextField.tsx";
 import { ArrangementSwitch } from "./arrangement/ArrangementSwitch.tsx";
-import { CommandIcon } from "./commands/CommandButton.tsx";
+import { CommandIcon, useIsOn } from "./commands/CommandButton.tsx";
 import { runCommand } from "./commands/command.ts";
 import { commandOf } from "./commands/commands.ts";
 import { HistoryPanel } from "./commands/HistoryPanel.tsx";
@@ -58,7 +58,7 @@ export function BenchHeader({ keeper }: { keeper: StudyKeeper }): ReactNode {
 function LiveButton(): ReactNode {
   const bench = useBench();
   const command = commandOf("live");
-  const isLive = useBenchState(() => command.isOn?.(bench) === true);
+  const isLive = useIsOn(command);
   return (
     <Button
       aria-pressed={isLive}

@@ -1,12 +1,13 @@
 import { moveKeys, stretchKeys, stretchOf } from "@levitas/core/edit";
 import { nearestFrame } from "@levitas/core/motion";
-import { type ReactNode, useRef, useState } from "react";
+import { type ReactNode, useRef } from "react";
 import { useClockSettings } from "../clock/useClock.ts";
 import { showTip } from "../ui/dragTip.tsx";
 import { numberLabel } from "../ui/numberLabel.ts";
 import { useDragSession } from "../ui/useDragSession.ts";
 import { writeAttributes } from "../ui/writeAttributes.ts";
 import { MARGIN } from "./axis/laneGeometry.ts";
+import { useIsOn } from "./commands/CommandButton.tsx";
 import { runCommand } from "./commands/command.ts";
 import { commandOf } from "./commands/commands.ts";
 import { snapTargets, snapTime } from "./geometry/snapTime.ts";
@@ -66,16 +67,14 @@ export function RangeStrip(): ReactNode {
 /** Whether cues are heard. */
 function SoundSwitch(): ReactNode {
   const bench = useBench();
-  const [on, setOn] = useState(bench.sound.on);
+  const command = commandOf("sound");
+  const on = useIsOn(command);
   return (
     <button
       type="button"
       aria-pressed={on}
       title={on ? "Cues are heard: click to be silent" : "Cues are silent: click to hear them"}
-      onClick={() => {
-        runCommand(commandOf("sound"), bench);
-        setOn(bench.sound.on);
-      }}
+      onClick={() => runCommand(command, bench)}
       className="rounded-md px-1 hover:bg-sunk hover:text-ink"
     >
       {on ? "Sound on" : "Sound off"}

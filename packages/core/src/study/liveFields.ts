@@ -31,7 +31,7 @@ export interface LiveField {
   readonly isOptional?: true;
   /** Whether it is only left out when what it refers to is deleted; else the whole trigger or action goes. */
   readonly isLeftOut?: true;
-  /** The least amount or time. */
+  /** The least time, ms. */
   readonly least?: number;
   readonly description?: string;
 }

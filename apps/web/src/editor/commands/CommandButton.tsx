@@ -4,9 +4,14 @@ import { useBench, useBenchState } from "../session/BenchContext.ts";
 import { type Command, runCommand, whyNot } from "./command.ts";
 import { commandOf } from "./commands.ts";
 
-/** What a button says when it is pointed at: what it does with its shortcut, or why it cannot. */
-const titleOf = ({ label, shownKeys }: Command, why: string | undefined): string =>
-  why ?? (shownKeys === "" ? label : `${label} (${shownKeys})`);
+/** A command as a button needs it: why it does not apply now, and what presses it. */
+function useCommand(id: string) {
+  const bench = useBench();
+  const command = commandOf(id);
+  const why = useBenchState(() => whyNot(command, bench));
+  const press = { disabled: why !== undefined, onClick: () => runCommand(command, bench) };
+  return { bench, command, why, press };
+}
 
 /** A button that runs a command: greyed out where that does not apply, saying what it does or why it cannot. */
 export function CommandButton({
@@ -16,16 +21,10 @@ export function CommandButton({
   readonly id: string;
   readonly text: string;
 }): ReactNode {
-  const bench = useBench();
-  const command = commandOf(id);
-  const why = useBenchState(() => whyNot(command, bench));
+  const { command, why, press } = useCommand(id);
+  const { label, shownKeys } = command;
   return (
-    <Button
-      size="tiny"
-      disabled={why !== undefined}
-      title={titleOf(command, why)}
-      onClick={() => runCommand(command, bench)}
-    >
+    <Button size="tiny" {...press} title={why ?? (shownKeys ? `${label} (${shownKeys})` : label)}>
       {text}
     </Button>
   );
@@ -39,23 +38,17 @@ export function CommandIcon({
   readonly id: string;
   readonly children: ReactNode;
 }): ReactNode {
-  const bench = useBench();
-  const command = commandOf(id);
-  const why = useBenchState(() => whyNot(command, bench));
+  const { bench, command, press } = useCommand(id);
   const label = useBenchState(() => command.text?.(bench) ?? command.label);
   return (
-    <IconButton
-      label={label}
-      disabled={why !== undefined}
-      onClick={() => runCommand(command, bench)}
-    >
+    <IconButton label={label} {...press}>
       {children}
     </IconButton>
   );
 }
 
 /** Whether what a command switches is on, as it is now. */
-export function useIsOn(command: Command): boolean {
+export function useIsOn({ isOn }: Command): boolean {
   const bench = useBench();
   return useSyncExternalStore(
     (told) => {
@@ -64,6 +57,6 @@ export function useIsOn(command: Command): boolean {
         for (const each of forget) each();
       };
     },
-    () => command.isOn?.(bench) ?? false,
+    () => isOn?.(bench) ?? false,
   );
 }

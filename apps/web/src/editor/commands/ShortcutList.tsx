@@ -28,14 +28,12 @@ const MORE = [
 export function ShortcutList(): ReactNode {
   return (
     <dl className="grid grid-cols-[auto_auto] gap-x-6 gap-y-1">
-      {[...COMMANDS.filter(({ shownKeys }) => shownKeys !== ""), ...MORE].map(
-        ({ label, shownKeys }) => (
-          <div key={label} className="contents">
-            <dt>{label}</dt>
-            <dd className="text-right font-mono text-[11.5px] text-muted">{shownKeys}</dd>
-          </div>
-        ),
-      )}
+      {[...COMMANDS.filter(({ shownKeys }) => shownKeys), ...MORE].map(({ label, shownKeys }) => (
+        <div key={label} className="contents">
+          <dt>{label}</dt>
+          <dd className="text-right font-mono text-[11.5px] text-muted">{shownKeys}</dd>
+        </div>
+      ))}
     </dl>
   );
 }

@@ -24,9 +24,9 @@ export function Shortcuts(): ReactNode {
   const [open, setOpen] = useState(false);
   const [searching, setSearching] = useState(false);
   useHotkeys(
-    COMMANDS.flatMap((command) => command.keys),
+    COMMANDS.flatMap(({ keys = [] }) => keys),
     (event, { hotkey }) => {
-      const command = COMMANDS.find((each) => each.keys.includes(hotkey));
+      const command = COMMANDS.find((each) => each.keys?.includes(hotkey));
       if (!command) return;
       // What has the focus by keyboard comes first: its own arrows, and Space to press it.
       if (event.defaultPrevented) return;

@@ -20,8 +20,6 @@ const withAlign =
 const align = (how: Alignment, text: string): Command => ({
   id: `align-${how}`,
   label: `Align the chosen figures: ${text}`,
-  keys: [],
-  shownKeys: "",
   why: needsFigures(2),
   run: withAlign(({ alignChosen }, bench) => alignChosen(bench, how)),
 });
@@ -29,8 +27,6 @@ const align = (how: Alignment, text: string): Command => ({
 const distribute = (axis: "x" | "y", text: string): Command => ({
   id: `distribute-${axis}`,
   label: `Distribute the chosen figures: ${text}`,
-  keys: [],
-  shownKeys: "",
   why: needsFigures(3),
   run: withAlign(({ distributeChosen }, bench) => distributeChosen(bench, axis)),
 });

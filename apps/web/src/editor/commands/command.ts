@@ -14,10 +14,10 @@ export interface Command {
   readonly text?: (bench: Bench, at?: string) => string;
   /** Where it stands in a figure's menu, as it does in each; undefined where it is about none, or not about this one. */
   readonly inFigureMenu?: (bench: Bench, at: string) => boolean;
-  /** Shortcuts as react-hotkeys-hook writes them; empty for none. */
-  readonly keys: readonly string[];
-  /** The same as a person reads them; empty for none. */
-  readonly shownKeys: string;
+  /** Shortcuts as react-hotkeys-hook writes them; absent for none. */
+  readonly keys?: readonly string[];
+  /** The same as a person reads them, and what the browser itself is asked for (copying). */
+  readonly shownKeys?: string;
   /**
    * Why it does not apply now, as a sentence; undefined where it does. Absent for what always applies. `at` is the figure
    * whose menu it is asked in; absent for the chosen one.
@@ -80,8 +80,8 @@ export const needsBlocks = (bench: Bench): string | undefined => {
   return hasBlocks(bench) ? undefined : "Choose a block first.";
 };
 
-/** What comes when it is first needed, and is asked only once it is there. */
-function late<T>(bring: () => Promise<T>) {
+/** What some commands take, which comes when it is first needed. `needs` says why they do not apply without it. */
+function late<T>(bring: () => Promise<T>, needs: (bench: Bench) => string | undefined) {
   let there: T | undefined;
   const load = async (): Promise<T> => {
     there = await bring();
@@ -89,43 +89,27 @@ function late<T>(bring: () => Promise<T>) {
   };
   return {
     load: (): void => void load(),
-    ask: (question: (of: T) => string | undefined) => there && question(there),
-    run: (work: (of: T) => void): void => void load().then(work),
+    /** Why something does not apply, asked of what comes late once it is there. */
+    why: (ask: (of: T, bench: Bench) => string | undefined) => (bench: Bench) =>
+      needs(bench) ?? (there && ask(there, bench)),
+    /** Something done with what comes late. */
+    run:
+      (work: (of: T, bench: Bench) => void) =>
+      (bench: Bench): void =>
+        void load().then((of) => work(of, bench)),
   };
 }
 
-type BlockCommands = typeof import("./blockCommands.ts");
-const blocks = late<BlockCommands>(() => import("./blockCommands.ts"));
+/** For chosen blocks. */
+export const {
+  load: loadBlockCommands,
+  why: whyBlocks,
+  run: withBlocks,
+} = late(() => import("./blockCommands.ts"), needsBlocks);
 
-/** Brings what commands for blocks take, when blocks are looked at. */
-export const loadBlockCommands = blocks.load;
-
-/** Why something for chosen blocks does not apply, asked of what comes with the view of the blocks. */
-export const whyBlocks =
-  (ask: (commands: BlockCommands, bench: Bench) => string | undefined) =>
-  (bench: Bench): string | undefined =>
-    needsBlocks(bench) ?? blocks.ask((commands) => ask(commands, bench));
-
-/** Something for chosen blocks. What it takes comes with the view of the blocks. */
-export const withBlocks =
-  (work: (commands: BlockCommands, bench: Bench) => void) =>
-  (bench: Bench): void =>
-    blocks.run((commands) => work(commands, bench));
-
-type PathCommands = typeof import("./pathCommands.ts");
-const paths = late<PathCommands>(() => import("./pathCommands.ts"));
-
-/** Brings what joins x and y, when a figure that moves is chosen. */
-export const loadPathCommands = paths.load;
-
-/** Why something for the way of the chosen figure does not apply, asked of what comes with such a figure. */
-export const whyPath =
-  (ask: (commands: PathCommands, bench: Bench) => string | undefined) =>
-  (bench: Bench): string | undefined =>
-    needsFigure(bench) ?? paths.ask((commands) => ask(commands, bench));
-
-/** Something for the way of the chosen figure. */
-export const withPath =
-  (work: (commands: PathCommands, bench: Bench) => void) =>
-  (bench: Bench): void =>
-    paths.run((commands) => work(commands, bench));
+/** For the way of the chosen figure. */
+export const {
+  load: loadPathCommands,
+  why: whyPath,
+  run: withPath,
+} = late(() => import("./pathCommands.ts"), needsFigure);

@@ -13,7 +13,6 @@ import { say } from "../../ui/notices.tsx";
 import type { Bench } from "../session/bench.ts";
 import { siblings } from "../session/selection.ts";
 import { freeName } from "../words/freeName.ts";
-import { copyMotion } from "./copyKeys.ts";
 import { giveMotion } from "./pasteKeys.ts";
 
 /** Puts figures of one parent in a new group around them. */
@@ -109,5 +108,3 @@ export function dissolve(bench: Bench, figureId: string): void {
 export function nest(bench: Bench, figureId: string, parent: string | null): void {
   bench.perform(nestFigure, { figureId, parent });
 }
-
-export { copyMotion };

@@ -12,6 +12,7 @@ import {
   needsFigure,
   withBlocks,
 } from "./command.ts";
+import { copyMotion } from "./copyKeys.ts";
 
 type FigureActions = typeof import("./figureActions.ts");
 
@@ -45,8 +46,6 @@ const intoOf = (bench: Bench, at?: string): Figure | undefined =>
   bench.study.figures.find(({ id }) => id === beside(bench, at)[0]);
 
 const always = () => true;
-const NO_KEYS = { keys: [], shownKeys: "" } as const;
-
 /** Why a figure cannot go up (−1) or down (1) in its list; undefined where it can. */
 const orderWhy = (way: 1 | -1) => (bench: Bench, at?: string) => {
   const figure = figureOf(bench, at);
@@ -73,7 +72,6 @@ export const FIGURE_COMMANDS: readonly Command[] = [
     id: "appearance",
     label: "Appearance of the chosen figure",
     also: "color words text mark icon pivot style look",
-    ...NO_KEYS,
     text: () => "Appearance…",
     inFigureMenu: always,
     why: (bench, at) =>
@@ -111,19 +109,20 @@ export const FIGURE_COMMANDS: readonly Command[] = [
     id: "copy-motion",
     label: "Copy the motion of the chosen figure",
     also: "all keys",
-    ...NO_KEYS,
     text: () => "Copy its motion",
     inFigureMenu: always,
     why: needsFigure,
-    run: withFigure((actions, bench, id) => actions.copyMotion(bench, id)),
+    run: (bench, at) => {
+      const figure = figureOf(bench, at);
+      if (figure !== null) copyMotion(bench, figure);
+    },
   },
   ...(Object.keys(FORMS) as (keyof typeof FORMS)[]).map(
     (form): Command => ({
       id: `copy-${form}`,
       label: `Copy the chosen blocks, lane or figure as ${FORMS[form]}`,
       also: "hand off export code snippet",
-      keys: form === "css" ? ["mod+shift+c"] : [],
-      shownKeys: form === "css" ? `${MOD} Shift C` : "",
+      ...(form === "css" ? { keys: ["mod+shift+c"], shownKeys: `${MOD} Shift C` } : {}),
       text: () => `Copy as ${FORMS[form]}`,
       inFigureMenu: always,
       why: (bench, at) => (hasBlocks(bench) ? undefined : needsFigure(bench, at)),
@@ -136,7 +135,6 @@ export const FIGURE_COMMANDS: readonly Command[] = [
   {
     id: "paste-motion",
     label: "Paste copied motion on the chosen figure, where that stands",
-    ...NO_KEYS,
     text: () => "Paste motion",
     inFigureMenu: always,
     why: (bench, at) =>
@@ -147,8 +145,7 @@ export const FIGURE_COMMANDS: readonly Command[] = [
   {
     id: "follow",
     label: "Let the chosen figure follow another one: its value or its speed",
-    also: "link parent expression drive lag",
-    ...NO_KEYS,
+    also: "link tie drive lag behind",
     text: () => "Follow another figure…",
     inFigureMenu: always,
     why: needsFigure,
@@ -172,14 +169,16 @@ export const FIGURE_COMMANDS: readonly Command[] = [
     why: (bench, at) => (hasBlocks(bench) || all(bench, at).length > 0 ? undefined : NO_FIGURE),
     run: (bench, at) => {
       if (hasBlocks(bench)) withBlocks((blocks) => blocks.groupChosenBlocks(bench))(bench);
-      else withFigure((actions) => actions.groupChosen(bench, all(bench, at)))(bench, at);
+      else {
+        const ids = all(bench, at);
+        withFigure((actions) => actions.groupChosen(bench, ids))(bench, at);
+      }
     },
   },
   {
     id: "dissolve-figures",
     label: "Dissolve the chosen group of figures",
     also: "ungroup",
-    ...NO_KEYS,
     text: () => "Dissolve the group",
     inFigureMenu: (bench, at) => figureAt(bench, at)?.kind === "group",
     why: (bench, at) =>
@@ -190,7 +189,6 @@ export const FIGURE_COMMANDS: readonly Command[] = [
     id: "put-inside",
     label: "Put the chosen figure inside the other chosen one",
     also: "nest parent attach",
-    ...NO_KEYS,
     text: (bench, at) => {
       const into = intoOf(bench, at);
       return into ? `Put inside ${into.name}` : "Put inside another figure";
@@ -200,7 +198,7 @@ export const FIGURE_COMMANDS: readonly Command[] = [
       const figure = figureAt(bench, at);
       if (!figure) return NO_FIGURE;
       const into = intoOf(bench, at);
-      if (!into) return "Shift-click the figure that it is to stand in first.";
+      if (!into) return `Choose the figure that it is to stand in as well: ${MOD}-click its name.`;
       return isWithin(bench.study, into.id, figure.id)
         ? `${into.name} stands inside ${figure.name}.`
         : undefined;
@@ -213,8 +211,7 @@ export const FIGURE_COMMANDS: readonly Command[] = [
   {
     id: "take-out",
     label: "Take the chosen figure out of what it stands in",
-    also: "unnest detach parent",
-    ...NO_KEYS,
+    also: "out of group detach parent",
     text: (bench, at) => `Take out of ${parentOf(bench, at)?.name ?? "its group"}`,
     inFigureMenu: (bench, at) => parentOf(bench, at) !== undefined,
     why: (bench, at) =>
@@ -251,7 +248,6 @@ export const FIGURE_COMMANDS: readonly Command[] = [
     id: "show-figure",
     label: "Bring the chosen figure into view",
     also: "find zoom to center",
-    ...NO_KEYS,
     text: () => "Bring into view",
     inFigureMenu: always,
     why: needsFigure,
@@ -269,9 +265,9 @@ export const FIGURE_COMMANDS: readonly Command[] = [
     text: () => "Delete figure",
     inFigureMenu: always,
     why: needsFigure,
-    run: (bench, at) =>
-      withFigure((actions) =>
-        actions.deleteFigures(bench, at === undefined ? chosenFigures(bench.selection) : [at]),
-      )(bench, at),
+    run: (bench, at) => {
+      const ids = at === undefined ? chosenFigures(bench.selection) : [at];
+      withFigure((actions) => actions.deleteFigures(bench, ids))(bench, at);
+    },
   },
 ];

@@ -28,7 +28,7 @@ export function offersOf(motion: Motion, studyId: string): readonly Offer[] {
       id: `command ${command.id}`,
       text: command.label,
       kind: "",
-      keys: command.shownKeys,
+      keys: command.shownKeys ?? "",
       also: command.also ?? "",
       command,
     })),

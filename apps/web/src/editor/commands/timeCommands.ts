@@ -142,16 +142,13 @@ export const PLAY_RATES = [
   { rate: 1 / 10, text: "×⅒", title: "a tenth of the speed" },
 ] as const;
 
-const NO_KEYS = { keys: [], shownKeys: "" } as const;
-
 /** How it plays: the playhead stays where it is. */
 const PLAYING: readonly Command[] = [
   ...PLAY_MODES.map(
     ({ value, title }): Command => ({
       id: `mode-${value}`,
       label: `At the end: ${title}`,
-      also: "repeat loop ping pong yoyo",
-      ...NO_KEYS,
+      also: "repeat again back and forth",
       isOn: ({ clock }) => clock.settings.mode === value,
       run: ({ clock }) => clock.change({ mode: value }),
     }),
@@ -161,7 +158,6 @@ const PLAYING: readonly Command[] = [
       id: `rate-${title.replaceAll(" ", "-")}`,
       label: `Play at ${title}`,
       also: "slow motion fast",
-      ...NO_KEYS,
       isOn: ({ clock }) => clock.settings.rate === rate,
       run: ({ clock }) => clock.change({ rate }),
     }),
@@ -169,8 +165,7 @@ const PLAYING: readonly Command[] = [
   {
     id: "play-all",
     label: "Play all of it again, not a part",
-    also: "range work area clear",
-    ...NO_KEYS,
+    also: "range part clear whole",
     why: ({ clock }) => (clock.settings.range ? undefined : "All of it plays already."),
     run: ({ clock }) => clock.change({ range: null }),
   },
@@ -179,11 +174,10 @@ const PLAYING: readonly Command[] = [
     label: "Hear cues, or be silent",
     also: "mute audio volume",
     inLive: true,
-    ...NO_KEYS,
-    isOn: ({ sound }) => sound.on,
-    run: ({ sound }) => {
-      sound.on = !sound.on;
-      if (sound.on) sound.wake();
+    isOn: ({ store }) => store.getState().isHeard,
+    run: ({ store, sound }) => {
+      store.setState({ isHeard: !store.getState().isHeard });
+      sound.wake();
     },
   },
 ];

@@ -13,7 +13,7 @@ const SCENE: readonly Command[] = (
 ).map(([field, id, what, also]) => ({
   id: `scene-${id}`,
   label: `Show ${what}, or hide it`,
-  ...{ also, keys: [], shownKeys: "" },
+  also,
   isOn: ({ store }) => store.getState()[field],
   run: ({ store }) => store.setState({ [field]: !store.getState()[field] }),
 }));
@@ -63,7 +63,6 @@ export const VIEW_COMMANDS: readonly Command[] = [
     id: "scene-onion",
     label: "Show the onion skin: the frames before and after, or hide it",
     also: "ghost previous next frames",
-    ...{ keys: [], shownKeys: "" },
     isOn: ({ store }) => store.getState().onion.on,
     run: ({ store }) => {
       const { onion } = store.getState();
@@ -75,7 +74,6 @@ export const VIEW_COMMANDS: readonly Command[] = [
     label: "Fit the scene to its pane",
     also: "zoom whole all 100 reset",
     inLive: true,
-    ...{ keys: [], shownKeys: "" },
     run: ({ camera }) => camera.fit(),
   },
   {

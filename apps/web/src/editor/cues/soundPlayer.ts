@@ -8,15 +8,16 @@ const SILENT = 0.0001;
  * let no page be heard earlier.
  */
 export class SoundPlayer {
-  /** Whether cues are heard. */
-  on = true;
+  /** @param isOn whether cues are heard */
+  constructor(private readonly isOn: () => boolean) {}
+
   private audio: AudioContext | undefined;
   private noise: AudioBuffer | undefined;
   private resuming: Promise<void> | undefined;
 
   /** Gets ready to be heard; to be called when a person has done something. */
   wake(): void {
-    if (!this.on || typeof AudioContext === "undefined") return;
+    if (!this.isOn() || typeof AudioContext === "undefined") return;
     this.audio ??= new AudioContext();
     if (this.audio.state !== "suspended" || this.resuming) return;
     this.resuming = this.audio.resume().finally(() => {
@@ -26,7 +27,7 @@ export class SoundPlayer {
 
   /** Plays the sound of a cue now. An event without a sound is silent. */
   play({ sound, volume = 1 }: Pick<Cue, "sound" | "volume">): void {
-    if (!this.on || !this.audio) return;
+    if (!this.isOn() || !this.audio) return;
     for (const voice of voicesOf(sound)) this.sing(this.audio, voice, volume);
   }
 

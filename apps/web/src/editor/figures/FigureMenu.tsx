@@ -15,7 +15,7 @@ export function FigureMenu({ figure: { id } }: { figure: Figure }): ReactNode {
         const why = whyNot(command, bench, id);
         return {
           text: command.text?.(bench, id) ?? command.label,
-          hint: command.shownKeys,
+          hint: command.shownKeys ?? "",
           ...{ disabled: why !== undefined, why },
           onSelect: () => runCommand(command, bench, id),
         };

@@ -43,6 +43,9 @@ const aimWords = (channels: readonly string[]) =>
 const DIRECTIONS = { forwards: "forwards", backwards: "backwards", turns: "turns" } as const;
 const DIRECTION_WORDS = { ...DIRECTIONS, turns: "turns, back when asked again" } as const;
 
+/** More often than this nothing is seen between, ms. */
+const SHORTEST_EVERY = 10;
+
 type Part = Trigger | Action;
 type Values = Readonly<Record<string, unknown>>;
 
@@ -80,7 +83,7 @@ interface Offer {
 }
 
 function FieldOf({
-  field: { name, kind, isOptional, least = Number.NEGATIVE_INFINITY },
+  field: { name, kind, isOptional, least = 0 },
   part,
   set,
   words,
@@ -104,7 +107,8 @@ function FieldOf({
     response: () => responses.map((each) => ({ id: each.id, name: words.whole(each) })),
     channel: () => NUMBERS.map(({ id, label }) => ({ id, name: label })),
   };
-  const label = kind === "target" ? "On what" : (LABELS[name] ?? name);
+  const isEvery = name === "time" && part.on === "every";
+  const label = kind === "target" ? "On what" : isEvery ? "every" : (LABELS[name] ?? name);
   const menu = (of: LiveFieldKind, chosen: unknown, take: (id: unknown) => void): MenuItem[] =>
     (offers[of]?.() ?? []).map((each) => ({
       ...{ text: each.name, chosen: each.id === chosen },
@@ -144,18 +148,21 @@ function FieldOf({
         className="h-7 w-32 rounded-md border border-edge/40 bg-raised px-1.5 focus:border-spruce"
       />
     );
-  if (kind === "time")
+  if (kind === "time") {
+    // How much it varies is at most half of what it varies.
+    const isJitter = name === "jitter";
     return (
       <NumberField
         label={label}
         value={(value as number | undefined) ?? 0}
-        min={"jitter" === name ? least : Math.max(least, part.on === "every" ? 10 : 1)}
-        max={name === "jitter" ? (part.time as number) / 2 : 600_000}
-        step={name === "jitter" ? 10 : 50}
+        min={isEvery ? SHORTEST_EVERY : least}
+        max={isJitter ? (part.time as number) / 2 : 600_000}
+        step={isJitter ? 10 : 50}
         unit="ms"
         onChange={set}
       />
     );
+  }
   if (kind === "amount") {
     const channel = "channel" in part ? channelOf(part.channel as ChannelId) : undefined;
     const most = channel ? 100_000 : 1_000_000;

@@ -41,7 +41,7 @@ const pointed = (on: PointerTrigger, label: string): TriggerWords<Pointed> => ({
 
 type Passed = Extract<Trigger, { lever: string }>;
 
-/** An input that goes past a value. */
+/** A lever that goes past a value. */
 const passes = (on: Passed["on"]): TriggerWords<Passed> => ({
   label: `lever ${on} past`,
   first: ({ live }) => {

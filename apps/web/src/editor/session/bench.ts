@@ -90,7 +90,7 @@ export class Bench {
   readonly clock = new Clock();
   readonly view = new TimelineView();
   readonly camera = new Camera();
-  readonly sound = new SoundPlayer();
+  readonly sound = new SoundPlayer(() => this.store.getState().isHeard);
   readonly store: StoreApi<BenchState>;
   /** Where the curve of the selected span is worked on. */
   readonly desk: CurveDesk;

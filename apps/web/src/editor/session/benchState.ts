@@ -38,6 +38,8 @@ export interface BenchState {
   /** A follower that is being made: shown, and not in the study before it is accepted. */
   readonly draftFollower: Follower | null;
   readonly arrangement: Arrangement;
+  /** Cues are heard. */
+  readonly isHeard: boolean;
   /** The scene takes presses and answers. */
   readonly live: boolean;
   /** Free space below the lanes shows the graph of the selected channel. */
@@ -72,6 +74,7 @@ export function firstState(study: Study): BenchState {
     editingFollower: null,
     draftFollower: null,
     arrangement: "side",
+    isHeard: true,
     live: responses.length > 0 || (isStill && levers.length > 0),
     graphFollows: true,
     margin: keptMargin(globalThis.innerWidth ?? 1280),

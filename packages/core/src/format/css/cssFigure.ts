@@ -23,7 +23,7 @@ import {
 import type { CssRule } from "./cssRule.ts";
 import type { CssCurves } from "./cssText.ts";
 import { curveTolerance, keyText, layerAnimation, MOST_TOLERANCE } from "./layerAnimation.ts";
-import { isMoved, isShaken } from "./moved.ts";
+import { isShaken } from "./moved.ts";
 import { seenAnimations, seenOverTime } from "./seen.ts";
 
 /** What the writers of all parts share. */
@@ -67,12 +67,11 @@ export function figureCss(
 export function propertyCss(
   motion: Motion,
   figure: Figure,
-  whole: CssProperty,
+  property: CssProperty,
   name: string,
   scene: CssContext,
 ): PropertyCss {
   const index = motion.figureIndex(figure.id);
-  const property = saidOf(motion, figure, whole);
   const channels = property.channels.map((id) => ({
     id,
     rest: restValue(figure, id),
@@ -93,16 +92,6 @@ export function propertyCss(
     name: scene.names.keyframes(`${index} ${each.name}`, each.name),
   }));
   return { ...written, animations };
-}
-
-/** A property with the channels of which it says something for a figure. */
-function saidOf(motion: Motion, figure: Figure, property: CssProperty): CssProperty {
-  if (!property.isSparse) return property;
-  const index = motion.figureIndex(figure.id);
-  const said = property.channels.filter(
-    (id) => restValue(figure, id) !== channelOf(id).initial || isMoved(motion, index, id),
-  );
-  return said.length > 0 ? { ...property, channels: said } : property;
 }
 
 /** A property of a figure in the way that says what moves it. */

@@ -14,8 +14,6 @@ export interface CssProperty {
   readonly isFade?: true;
   /** Whether its values add up, so that each of its channels can be animated by itself. */
   readonly addsUp?: true;
-  /** Whether what is as it is initially can be left out of it: each channel is a function of its own. */
-  readonly isSparse?: true;
   /**
    * Combines the values of the channels, with units; absent means each in the function of its channel, separated by
    * spaces.
@@ -96,7 +94,7 @@ const FACTS: Readonly<Record<string, Facts>> = {
     write: ([shown]) => (Number(shown) >= 0.5 ? "inherit" : "hidden"),
   },
   color: { ...painted, isFade: true },
-  filter: { ...composited, isSparse: true },
+  filter: composited,
   width: painted,
   height: painted,
   "border-radius": painted,
