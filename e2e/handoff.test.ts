@@ -1,5 +1,11 @@
 import { gzipSync } from "node:zlib";
-import { stageScript, TOLERANCES, tolerancesWithin, transitionCss } from "@levitas/core/format";
+import {
+  stageScript,
+  TOLERANCES,
+  tolerancesWithin,
+  transitionCss,
+  withScript,
+} from "@levitas/core/format";
 import { compileStudy, type Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import type { Page } from "puppeteer-core";
@@ -260,8 +266,8 @@ describe("the CSS hand-off in a real browser", () => {
     const module = writerOf("module");
     const handoff = module.write(study, {}, {});
     if (!module.stage) throw new Error("no module");
-    await page.setContent(module.stage(study, handoff, { isReduced: true }, {}));
-    await page.evaluate(stageScript(handoff.selectorOf ?? {}));
+    const html = module.stage(study, handoff, { isReduced: true }, {});
+    await page.setContent(withScript(html, stageScript(handoff.selectorOf ?? {})));
     const motion = compileStudy(study, { calm: true });
     expectAlike(await compareStage(page, motion, momentsOf(motion), 0.1));
     // As it is, it shows something else.

@@ -11,6 +11,7 @@ import {
   type ShownDifference,
   stageScript,
   TOLERANCES,
+  withScript,
 } from "@levitas/core/format";
 import type { Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
@@ -42,12 +43,10 @@ export async function stageIn(
   const writer = await format.load();
   const settings = { ...initialSettings(format, study), ...chosen };
   const handoff = writer.write(study, settings, {});
-  await engine.show(writer.stage?.(study, handoff, { isReduced }, settings) ?? "");
-  const script = stageScript(handoff.selectorOf ?? {})
-    .trim()
-    .replace(/;$/, "");
-  // In one question: what a page does as its animations begin must not come between.
-  await engine.ask(isReduced ? `(${onlyPlaying(settings.reduced)}, ${script})` : script);
+  const html = writer.stage?.(study, handoff, { isReduced }, settings) ?? "";
+  const script = stageScript(handoff.selectorOf ?? {});
+  const before = isReduced ? `${onlyPlaying(settings.reduced)};` : "";
+  await engine.show(withScript(html, before + script));
 }
 
 /** Leaves what is held still as it is found; what stands at once as it ends, or at rest, plays nothing at all. */

@@ -11,6 +11,7 @@ import {
   type ShownDifference,
   stageScript,
   TOLERANCES,
+  withScript,
 } from "@levitas/core/format";
 import type { Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
@@ -29,8 +30,8 @@ export async function buildStage(
   const writer = await format.load();
   const settings = { ...initialSettings(format, study), ...chosen };
   const handoff = writer.write(study, settings, {});
-  await page.setContent(writer.stage?.(study, handoff, {}, settings) ?? "");
-  await page.evaluate(stageScript(handoff.selectorOf ?? {}));
+  const html = writer.stage?.(study, handoff, {}, settings) ?? "";
+  await page.setContent(withScript(html, stageScript(handoff.selectorOf ?? {})));
 }
 
 /** How many moments are asked for together. */

@@ -74,6 +74,7 @@ export {
   type StageAnswer,
   type StageMessage,
   stageScript,
+  withScript,
 } from "./proof/shown.ts";
 export { shapesWriter, type Turned } from "./shapes/stillShapes.ts";
 export { type Drawing, readDrawing } from "./svg/svgDrawing.ts";

@@ -8,6 +8,7 @@ import {
   type HandoffSettings,
   type HandoffWriter,
   stageScript,
+  withScript,
 } from "@levitas/core/format";
 import type { Study } from "@levitas/core/study";
 
@@ -61,15 +62,13 @@ export const tasks = {
     const plain = Object.values(parts.selectors ?? {}).some((text) => text.trim() !== "")
       ? writer.write(study, settings, { ...parts, selectors: {} })
       : handoff;
-    const script = `<script>${stageScript(plain.selectorOf ?? {})}</script>`;
+    const script = stageScript(plain.selectorOf ?? {});
     return {
       ...handoff,
       limits: writer.limits?.(study, settings) ?? [],
       bytes: new Blob([handoff.text]).size,
       gzipped: await gzippedLength(handoff.text),
-      ...(page === undefined
-        ? {}
-        : { stage: page.replace(/<\/body>(?![\s\S]*<\/body>)/, () => `${script}\n</body>`) }),
+      ...(page === undefined ? {} : { stage: withScript(page, script) }),
     };
   },
   /**

@@ -178,6 +178,17 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
 })();`;
 }
 
+/**
+ * A page of HTML with a script at the end of its body: it takes hold of what moves before anything of it can be over, and
+ * so no longer told of by the browser.
+ *
+ * @param page the page of a hand-off's stage
+ * @param script what `stageScript` gives, and what is to be done before it
+ */
+export function withScript(page: string, script: string): string {
+  return page.replace(/<\/body>(?![\s\S]*<\/body>)/, () => `<script>${script}</script>\n</body>`);
+}
+
 /** What the page around a stage sends it, and what it answers. */
 export type StageMessage =
   | { readonly type: "seek"; readonly time: number }
