@@ -16,7 +16,7 @@ import {
 import type { Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import type { Engine, EngineName } from "./engines.ts";
-import { comparePlayed, playRate, playScript } from "./stagePlay.ts";
+import { comparePlayed, playedSamples, playRate } from "./stagePlay.ts";
 
 /** What every engine has to keep to: px, steps of 255, and units of channels. */
 export const ENGINE_TOLERANCES: Readonly<Record<Proven, number>> = {
@@ -90,13 +90,10 @@ export async function playedIn(
   longest?: number,
 ): Promise<ShownDifference> {
   const rate = playRate(motion, engine.fastest, longest);
-  const play = (slower: number) => engine.ask<PlayedSample[]>(playScript(motion, rate / slower));
   // Without a graphics card WebKit draws what is large a few times a second.
-  const fewest = engine.name === "WebKit" ? 2 : 5;
-  let samples = await play(1);
-  // An engine that was busy drew hardly a frame: that says nothing of what leaves.
-  if (samples.length < 5) samples = await play(1);
-  if (samples.length < fewest) samples = await play(6);
+  const fewest = engine.name === "WebKit" ? 2 : undefined;
+  const ask = (script: string) => engine.ask<PlayedSample[]>(script);
+  const samples = await playedSamples(ask, motion, rate, fewest);
   const leeway = engine.clock * rate;
   return comparePlayed(motion, samples, Math.max(leeway, 0.1), fewest);
 }

@@ -16,7 +16,7 @@ import {
 import type { Motion } from "@levitas/core/motion";
 import type { Study } from "@levitas/core/study";
 import type { Page } from "puppeteer-core";
-import { comparePlayed, playScript } from "./stagePlay.ts";
+import { comparePlayed, playedSamples } from "./stagePlay.ts";
 
 /** Has a hand-off running on the page, as its stage shows it. */
 export async function buildStage(
@@ -70,8 +70,8 @@ export async function compareStage(
 /** Plays the page past its end, as browsers play it, and compares it with a motion. */
 export async function playStage(page: Page, motion: Motion): Promise<ShownDifference> {
   // What was sought before stands elsewhere now: it begins anew.
-  const samples = (await page.evaluate(playScript(motion))) as readonly PlayedSample[];
-  return comparePlayed(motion, samples);
+  const ask = (script: string) => page.evaluate(script) as Promise<readonly PlayedSample[]>;
+  return comparePlayed(motion, await playedSamples(ask, motion));
 }
 
 /** Expects that a hand-off moves as its motion does, within the tolerances of all of them. */

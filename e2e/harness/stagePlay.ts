@@ -12,9 +12,11 @@ const BEYOND = 220;
 const LONGEST = 1200;
 /** How many frames are compared on the way. */
 const FRAMES = 30;
+/** In how few of them it says something of what leaves. */
+const FEWEST = 5;
 
 /** The script that plays a stage past its end at a rate and answers what was seen; see `stageScript`. */
-export function playScript(motion: Motion, rate = playRate(motion)): string {
+function playScript(motion: Motion, rate: number): string {
   return `levitasPlayed(${playedUntil(motion)}, ${rate}, ${FRAMES})`;
 }
 
@@ -34,12 +36,30 @@ export function playRate(
 const playedUntil = ({ duration, endless }: Motion): number =>
   duration * (endless ? 1.6 : 1) + BEYOND;
 
+/**
+ * Plays a stage past its end and gives what was seen. An engine that was busy drew hardly a frame, which says nothing of
+ * what leaves: it plays again then, and more slowly at last.
+ *
+ * @param ask runs a script on the stage
+ */
+export async function playedSamples(
+  ask: (script: string) => Promise<readonly PlayedSample[]>,
+  motion: Motion,
+  rate = playRate(motion),
+  fewest = FEWEST,
+): Promise<readonly PlayedSample[]> {
+  let samples = await ask(playScript(motion, rate));
+  if (samples.length < FEWEST) samples = await ask(playScript(motion, rate));
+  if (samples.length < fewest) samples = await ask(playScript(motion, rate / 6));
+  return samples;
+}
+
 /** How far what was seen while playing is from a motion at the worst; throws where it was hardly seen. */
 export function comparePlayed(
   motion: Motion,
   samples: readonly PlayedSample[],
   leeway = 0.1,
-  fewest = 5,
+  fewest = FEWEST,
 ): ShownDifference {
   if (samples.length < fewest) throw new Error(`It was seen in ${samples.length} frames only.`);
   const last = samples.at(-1)?.time ?? 0;
