@@ -273,6 +273,14 @@ describe("the curves", () => {
     await page.waitForFunction(() => !document.querySelector('[role="alert"]'));
   });
 
+  it("what races is there again after the page was loaded anew, until it is cleared", async () => {
+    for (const name of ["Linear", "Cubic out"]) await race(name);
+    await page.reload();
+    await waitFor(async () => (await textOf(page, '[aria-label="Lineup"]')).includes("two curves"));
+    await press(page, "Clear");
+    await waitFor(async () => (await textOf(page, '[aria-label="Lineup"]')).includes("Press Race"));
+  });
+
   inAll(
     "races up to six from one start: scrub, slow motion, onion skin, graphs, readings, swap, edit, keep",
     async () => {

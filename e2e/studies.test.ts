@@ -157,16 +157,16 @@ describe("the studies", () => {
     expect(await audit(page)).toEqual([]);
   });
 
-  /** How much JavaScript a first visit may load, kB gzipped: what it loads today, and a hair. */
+  /** How much JavaScript a first visit may load, kB gzipped. */
   it.each([
-    ["Studies", 193, async () => server.url, "a[data-study]"],
+    ["Studies", 190, async () => server.url, "a[data-study]"],
     [
       "Bench",
-      298,
+      296,
       async () => `${server.url}/studies/${await anyId()}`,
       "[aria-label='Save state']",
     ],
-    ["Curves", 284, async () => `${server.url}/curves`, "article"],
+    ["Curves", 240, async () => `${server.url}/curves`, "article"],
     [
       "Hand-off",
       290,

@@ -37,9 +37,14 @@ export default defineConfig({
               test: /packages\/core\/src\/art\//,
             },
             {
+              // How a curve reads: on every card of a curve, where nothing is changed.
+              name: "reading",
+              test: /packages\/core\/src\/reading\/(?!samples)/,
+            },
+            {
               // What changes it is needed where something can be changed.
               name: "edit",
-              test: /packages\/core\/src\/(edit|fit|reading)\/(?!(?:\w+\/)?(blocks|liveFields|channelReadings|overlaps|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|typedTime|changedThing|readCall|recipe|recipeStock|reverseCurve|sharedCurves|paste|untangle|hsv|stillTime|thumbnail|twin|fitKeys|liveParts)\.ts)/,
+              test: /packages\/core\/src\/(edit|fit)\/(?!(?:\w+\/)?(blocks|liveFields|channelReadings|overlaps|duplicateFigure|nesting|guides|budget|busy|readClipboard|checkStudy|joinPath|followers|groups|items|loops|mendOverlap|parseCurve|pathData|svgTransform|bezierFit|spacePoints|samples|quantity|typedTime|changedThing|readCall|recipe|recipeStock|reverseCurve|sharedCurves|paste|untangle|hsv|stillTime|thumbnail|twin|fitKeys|liveParts)\.ts)/,
             },
             {
               // Small things of the bench that its panels on demand ask for too: alone each is mostly wrapping.

@@ -5,7 +5,8 @@ import { CARD, cardPlot, stripX } from "./cardGeometry.ts";
 import { playedPart, REST, RUN } from "./cycle.ts";
 import { allEntries, directionOf, matching, NO_FILTER } from "./entries.ts";
 import { raceX, tickValues } from "./lineup/raceGeometry.ts";
-import { curveOfAddress, tryAddress } from "./roomAddress.ts";
+import { curveOfAddress } from "./room/curveOfAddress.ts";
+import { tryAddress } from "./roomAddress.ts";
 
 const read = (text: string): Curve => {
   const curve = parseCurve(text);

@@ -1,5 +1,4 @@
-import { type Curve, LINEAR, printCurve } from "@levitas/core/curve";
-import { readKept } from "../curve-editor/readKept.ts";
+import { type Curve, printCurve } from "@levitas/core/curve";
 import type { Entry } from "./entries.ts";
 
 /** Where a curve that is not kept yet is worked on. */
@@ -14,11 +13,4 @@ export function tryAddress(curve: Curve, name = ""): string {
 /** The address of the room of an entry of the gallery. */
 export function roomAddress({ own, curve, name, detail }: Entry): string {
   return own ? `/curves/${own.id}` : tryAddress(curve, `${name} ${detail}`.trim());
-}
-
-/** The curve an address asks for; the plain diagonal where it cannot be read. */
-export function curveOfAddress(hash: string): { curve: Curve; name: string } {
-  const words = new URLSearchParams(hash.replace(/^#/, ""));
-  const curve = readKept(words.get("curve") ?? "linear") ?? LINEAR;
-  return { curve, name: words.get("name") ?? "New curve" };
 }

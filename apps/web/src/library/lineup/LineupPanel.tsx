@@ -1,128 +1,37 @@
-import { type ReactNode, useEffect, useMemo, useState } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import { useStore } from "zustand";
-import { Clock } from "../../clock/clock.ts";
-import { useClockSettings, usePlaying } from "../../clock/useClock.ts";
-import { Button, IconButton } from "../../ui/Button.tsx";
-import { PauseIcon, PlayIcon } from "../../ui/icons.tsx";
-import { Segmented } from "../../ui/Segmented.tsx";
-import { REST } from "../cycle.ts";
-import { DurationField } from "../DurationField.tsx";
 import type { Entry } from "../entries.ts";
-import { GraphView } from "./GraphView.tsx";
-import { clearLineup, lineup } from "./lineup.ts";
-import { RacerEditor } from "./RacerEditor.tsx";
-import { RaceView } from "./RaceView.tsx";
-import { ReadingsTable } from "./ReadingsTable.tsx";
+import { lineup } from "./lineup.ts";
 
-const VIEWS = [
-  { value: "race", text: "Race" },
-  { value: "graphs", text: "Graphs" },
-  { value: "readings", text: "Readings" },
-] as const;
-type View = (typeof VIEWS)[number]["value"];
-
-const RATES = [
-  { value: "1", text: "×1" },
-  { value: "0.5", text: "×½" },
-  { value: "0.25", text: "×¼" },
-  { value: "0.1", text: "×⅒" },
-] as const;
+/** The desk of a curve comes with it: only where something races. */
+const OpenLineup = lazy(async () => ({ default: (await import("./OpenLineup.tsx")).OpenLineup }));
 
 /** Up to six curves from one start in one duration. */
 export function LineupPanel({ entries }: { entries: readonly Entry[] }): ReactNode {
-  const racers = useStore(lineup, (state) => state.racers);
-  const duration = useStore(lineup, (state) => state.duration);
-  const [view, setView] = useState<View>("race");
-  const [onion, setOnion] = useState(false);
-  const [editing, setEditing] = useState<number | null>(null);
-  const clock = useMemo(() => new Clock(), []);
-  useEffect(() => {
-    // It plays by itself unless a person prefers stillness.
-    if (!matchMedia("(prefers-reduced-motion: reduce)").matches) clock.play();
-    return () => clock.dispose();
-  }, [clock]);
-  useEffect(() => clock.setDuration(duration + REST), [clock, duration]);
-  const playing = usePlaying(clock);
-  const { rate } = useClockSettings(clock);
-  if (racers.length === 0)
+  const isEmpty = useStore(lineup, ({ racers }) => racers.length === 0);
+  if (isEmpty)
     return (
-      <section
-        aria-label="Lineup"
-        className="flex h-11 shrink-0 items-center gap-3 border-t border-rule bg-raised px-4"
-      >
-        <h2 className="font-semibold">Lineup</h2>
+      <Bar>
         <p className="text-muted">
           Press Race on up to six curves: they run from one start in one duration.
         </p>
-      </section>
+      </Bar>
     );
-  const edited = editing !== null && editing < racers.length ? editing : null;
   return (
-    <section
-      aria-label="Lineup"
-      className="flex max-h-[46%] shrink-0 flex-col border-t border-rule bg-raised"
-    >
-      <div className="flex h-11 shrink-0 items-center gap-2 px-4">
-        <h2 className="font-semibold">Lineup</h2>
-        <span className="mr-auto truncate text-muted">
-          {racers.length === 1
-            ? "one curve so far"
-            : `${COUNTS[racers.length]} curves, one start, one duration`}
-        </span>
-        <Segmented label="View of the lineup" value={view} options={VIEWS} onChange={setView} />
-        <Button
-          size="small"
-          aria-pressed={onion}
-          onClick={() => setOnion(!onion)}
-          className={onion ? "border-spruce bg-spruce-pale text-spruce" : ""}
-        >
-          Onion skin
-        </Button>
-        <DurationField
-          label="Duration of the lineup"
-          value={duration}
-          onChange={(next) => lineup.setState({ duration: next })}
-        />
-        <Segmented
-          label="Playback rate"
-          value={String(rate) as (typeof RATES)[number]["value"]}
-          options={RATES}
-          onChange={(next) => clock.change({ rate: Number(next) })}
-        />
-        <Button size="small" onClick={() => clearLineup()}>
-          Clear
-        </Button>
-        <IconButton
-          label={playing ? "Pause the lineup" : "Play the lineup"}
-          onClick={() => clock.toggle()}
-        >
-          {playing ? <PauseIcon /> : <PlayIcon />}
-        </IconButton>
-      </div>
-      <div className="flex min-h-0 flex-1">
-        <div className="min-w-0 flex-1 overflow-y-auto px-4 pb-3">
-          {view === "race" ? (
-            <RaceView
-              racers={racers}
-              duration={duration}
-              clock={clock}
-              onion={onion}
-              entries={entries}
-              editing={edited}
-              onEdit={(index) => setEditing(edited === index ? null : index)}
-            />
-          ) : view === "graphs" ? (
-            <GraphView racers={racers} duration={duration} clock={clock} />
-          ) : (
-            <ReadingsTable racers={racers} duration={duration} />
-          )}
-        </div>
-        {edited === null ? null : (
-          <RacerEditor key={edited} index={edited} clock={clock} onClose={() => setEditing(null)} />
-        )}
-      </div>
-    </section>
+    <Suspense fallback={<Bar />}>
+      <OpenLineup entries={entries} />
+    </Suspense>
   );
 }
 
-const COUNTS = ["no", "one", "two", "three", "four", "five", "six"];
+function Bar({ children }: { children?: ReactNode }): ReactNode {
+  return (
+    <section
+      aria-label="Lineup"
+      className="flex h-11 shrink-0 items-center gap-3 border-t border-rule bg-raised px-4"
+    >
+      <h2 className="font-semibold">Lineup</h2>
+      {children}
+    </section>
+  );
+}

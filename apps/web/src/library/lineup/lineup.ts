@@ -1,4 +1,4 @@
-import { type Curve, parseCurve, printCurve } from "@levitas/core/curve";
+import { type Curve, printCurve } from "@levitas/core/curve";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { readStored, store } from "../../ui/storage.ts";
 
@@ -32,7 +32,11 @@ export const RACER_HUES = [
 const KEY = "levitas-lineup";
 
 /** What races; it stays for as long as the tab does, so that a way to the room and back loses nothing. */
-export const lineup: StoreApi<LineupState> = createStore<LineupState>(() => remembered());
+export const lineup: StoreApi<LineupState> = createStore<LineupState>(() => ({
+  racers: [],
+  duration: 900,
+}));
+void restore();
 
 lineup.subscribe(({ racers, duration }) => {
   const kept = {
@@ -42,25 +46,30 @@ lineup.subscribe(({ racers, duration }) => {
   store("session", KEY, JSON.stringify(kept));
 });
 
-function remembered(): LineupState {
-  const empty = { racers: [], duration: 900 };
+/** Puts back what raced before the page was loaded again. What reads curves comes only where there is one to read. */
+async function restore(): Promise<void> {
+  const { racers, duration } = remembered();
+  if (typeof duration === "number" && duration > 0) lineup.setState({ duration });
+  if (!Array.isArray(racers) || racers.length === 0) return;
+  const { parseCurve } = await import("../../api/curveParser.ts");
+  const kept = racers.flatMap((each: Record<string, unknown>): Racer[] => {
+    const curve = parseCurve(String(each.notation));
+    return curve.ok ? [{ id: String(each.id), name: String(each.name), curve: curve.value }] : [];
+  });
+  // One that was added meanwhile stays.
+  const isKept = (racer: Racer) => kept.some(({ id }) => id === racer.id);
+  lineup.setState((now) => ({
+    racers: [...kept, ...now.racers.filter((racer) => !isKept(racer))].slice(0, MOST_RACERS),
+  }));
+}
+
+function remembered(): { readonly racers?: unknown; readonly duration?: unknown } {
   try {
     const kept: unknown = JSON.parse(readStored("session", KEY) ?? "null");
-    if (typeof kept !== "object" || kept === null || !("racers" in kept)) return empty;
-    const { racers, duration } = kept as { racers: unknown; duration?: unknown };
-    if (!Array.isArray(racers)) return empty;
-    return {
-      duration: typeof duration === "number" && duration > 0 ? duration : 900,
-      racers: racers.slice(0, MOST_RACERS).flatMap((each: Record<string, unknown>) => {
-        const curve = parseCurve(String(each.notation));
-        return curve.ok
-          ? [{ id: String(each.id), name: String(each.name), curve: curve.value }]
-          : [];
-      }),
-    };
+    return typeof kept === "object" && kept !== null ? kept : {};
   } catch (error) {
     // What another version left there is worth no more than an empty lineup.
-    if (error instanceof SyntaxError) return empty;
+    if (error instanceof SyntaxError) return {};
     throw error;
   }
 }
