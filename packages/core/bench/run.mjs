@@ -186,6 +186,17 @@ function sequenceCost() {
   line("one moved that carries 500 along: placed", microseconds(time(carried)));
   bar("  against placing everything", compare(carried, everything), 0.25);
   line("  the motion updated", microseconds(time(updated)));
+  const text = JSON.stringify(study);
+  const parse = () => {
+    sink += JSON.parse(text).sequence.length;
+  };
+  let by = 0;
+  const dragged = () => {
+    by = (by % 64) + 1;
+    sink += compiler.update(moveItems(study, { ids: ["pull-0"], by }).after).duration;
+  };
+  line("  edited and updated", microseconds(time(dragged)));
+  bar("  against JSON.parse of the study", compare(dragged, parse, { least: 1 }), 0.5);
 }
 
 /** A compile from nothing: no part of the study was seen before. */

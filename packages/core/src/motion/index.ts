@@ -9,9 +9,11 @@ export {
   layerTime,
   layerValue,
   layerVelocity,
+  outerOf,
   showingLayer,
   stackBeneath,
   stackValue,
+  withinOf,
 } from "./compile/layers.ts";
 export type { DrivenChannel, Layer, LayerTime, Motion } from "./compile/motion.ts";
 export {

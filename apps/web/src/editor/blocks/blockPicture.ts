@@ -1,4 +1,4 @@
-import { type Layer, layerPolyline, type Motion } from "@levitas/core/motion";
+import { type Layer, layerPolyline, type Motion, outerOf } from "@levitas/core/motion";
 import { channelOf, type FigureHue, type Group, type Tween } from "@levitas/core/study";
 import { isBackward, type Placed } from "@levitas/core/timeline";
 import { findLayer } from "../session/findLayer.ts";
@@ -251,7 +251,7 @@ function curveOf(motion: Motion, placed: Placed, from: number, to: number): numb
   }
   if (!(high > low)) return [];
   const first = tween.clip?.from ?? 0;
-  const whole = layer.outer(placed.length + first) - layer.outer(first);
+  const whole = outerOf(layer, placed.length + first) - outerOf(layer, first);
   const isReversed = isMirrored(placed);
   return Array.from(points, (part, i) => {
     if (i % 2 === 1) return BOTTOM - 3 - ((BOTTOM - TOP - 6) * (part - low)) / (high - low);

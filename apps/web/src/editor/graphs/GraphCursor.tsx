@@ -1,4 +1,5 @@
 import { moveKeys } from "@levitas/core/edit";
+import { outerOf } from "@levitas/core/motion";
 import type { ReactNode } from "react";
 import { chooseKey } from "../keys/keyDrag.ts";
 import { useBench } from "../session/BenchContext.ts";
@@ -47,7 +48,7 @@ export function GraphCursor({ shown, view }: { shown: Shown; view: GraphView }):
       };
       return keys.flatMap((key, index): Place[] => {
         const { y } = placeOfKey(line, index, sight);
-        const time = layer.outer(key.time);
+        const time = outerOf(layer, key.time);
         const value = typeof key.value === "number" ? valueLabel(of, key.value) : "as found";
         const isChosen = selection.keys.includes(key.id) ? ", chosen" : "";
         const name = shown.lanes.length > 1 ? `${of.label}: ` : "";

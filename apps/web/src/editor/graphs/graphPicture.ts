@@ -1,4 +1,4 @@
-import { backwardPolyline, type Layer } from "@levitas/core/motion";
+import { backwardPolyline, type Layer, outerOf } from "@levitas/core/motion";
 import type { ChannelDefinition, FigureHue, Key, Study } from "@levitas/core/study";
 import { valueRange } from "../axis/laneGeometry.ts";
 import { axisTicks, GRAPH, type GraphView } from "../session/graphView.ts";
@@ -65,7 +65,7 @@ export function placeOfKey(
 ): { readonly x: number; readonly y: number } {
   const key = layer.track.track.keys[index];
   return {
-    x: view.toX(layer.outer(key?.time ?? 0)),
+    x: view.toX(outerOf(layer, key?.time ?? 0)),
     y: values.toY(reachedValue(layer, index)),
   };
 }
@@ -83,7 +83,7 @@ export function placeOfTangent(
   const key = layer.track.track.keys[at];
   if (!tangents || !key) return undefined;
   return {
-    x: view.toX(layer.outer(key.time) + tangents[side].time),
+    x: view.toX(outerOf(layer, key.time) + tangents[side].time),
     y: values.toY(reachedValue(layer, at) + tangents[side].value),
   };
 }

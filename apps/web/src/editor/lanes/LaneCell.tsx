@@ -1,4 +1,5 @@
 import { moveKeys, seamsOf, stretchTween } from "@levitas/core/edit";
+import { outerOf } from "@levitas/core/motion";
 import { type Key, tweenLength } from "@levitas/core/study";
 import { lazy, type ReactNode, Suspense } from "react";
 import { ROW } from "../axis/laneGeometry.ts";
@@ -35,7 +36,7 @@ export function LaneCell({ row }: { row: LaneOf }): ReactNode {
       });
       if (keys.length > 1) found.push(end("start", layer.start, -GRIP_AWAY));
       keys.forEach((key, i) => {
-        const time = layer.outer(key.time);
+        const time = outerOf(layer, key.time);
         const isChosen = selection.keys.includes(key.id) ? ", chosen" : "";
         const seam = seams?.get(key.id);
         const jump = seam ? `, the speed jumps here, ${seamWords(channel, seam)}` : "";

@@ -1,5 +1,11 @@
 import type { Seam } from "@levitas/core/edit";
-import { backwardPolyline, type Layer, layerColors, type Motion } from "@levitas/core/motion";
+import {
+  backwardPolyline,
+  type Layer,
+  layerColors,
+  type Motion,
+  outerOf,
+} from "@levitas/core/motion";
 import type { ChannelDefinition, ChannelId, Key, Tween } from "@levitas/core/study";
 import { playedSpan } from "@levitas/core/timeline";
 import { BAR, valueRange } from "../axis/laneGeometry.ts";
@@ -113,7 +119,10 @@ function drawBar(
   const index = keys.findIndex(({ id }) => id === span);
   const [first, second] = [keys[index], keys[index + 1]];
   if (first && second) {
-    const [left, right] = [view.toX(layer.outer(first.time)), view.toX(layer.outer(second.time))];
+    const [left, right] = [
+      view.toX(outerOf(layer, first.time)),
+      view.toX(outerOf(layer, second.time)),
+    ];
     const height = 3;
     marks.push({
       ...{ type: "box", x: left, y: BAR.bottom - 1, width: Math.max(right - left, 1), height },
@@ -165,7 +174,7 @@ function drawKeys(
   const keys = keysOf(layer, channel.id);
   const seams = seamsOf(layer.tween, channel.id);
   keys.forEach(({ id, time }, index) => {
-    const x = view.toX(layer.outer(time));
+    const x = view.toX(outerOf(layer, time));
     // What lies outside of the part that is played is kept, and faint.
     const away = clip && (time < clip.from - 0.01 || time > clip.to + 0.01);
     marks.push({

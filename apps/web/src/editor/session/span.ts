@@ -1,5 +1,5 @@
 import type { Curve } from "@levitas/core/curve";
-import type { Layer, Motion } from "@levitas/core/motion";
+import { type Layer, type Motion, outerOf } from "@levitas/core/motion";
 import {
   type ChannelDefinition,
   channelOf,
@@ -54,5 +54,5 @@ export function spanTimes(
   const from = layer.track.times[span.index];
   const to = layer.track.times[span.index + 1];
   if (from === undefined || to === undefined) return undefined;
-  return { layer, start: layer.outer(from), length: layer.outer(to) - layer.outer(from) };
+  return { layer, start: outerOf(layer, from), length: outerOf(layer, to) - outerOf(layer, from) };
 }

@@ -1,6 +1,6 @@
 import { LINEAR } from "@levitas/core/curve";
 import { reshapeSpan } from "@levitas/core/edit";
-import { layerColorAt, layerTime, layerValue } from "@levitas/core/motion";
+import { layerColorAt, layerTime, layerValue, outerOf } from "@levitas/core/motion";
 import { CurveDesk } from "../../curve-editor/desk/desk.ts";
 import { valueLabel } from "../words/labels.ts";
 import type { Bench } from "./bench.ts";
@@ -28,7 +28,7 @@ export function createSpanDesk(bench: Bench): CurveDesk {
       const time = bench.clock.shownTime;
       // In an iteration that runs backwards, and in later ones, it is where the keys' time is.
       const within = layer.time?.repeats ? layerTime(layer, time) : Number.NaN;
-      return ((Number.isNaN(within) ? time : layer.outer(within)) - start) / length;
+      return ((Number.isNaN(within) ? time : outerOf(layer, within)) - start) / length;
     },
     duration: () => timesNow()?.length ?? 0,
     set: (curve) => {

@@ -4,6 +4,7 @@ import {
   type Layer,
   type Motion,
   mapPoint,
+  outerOf,
   parentMatrixAt,
 } from "@levitas/core/motion";
 import {
@@ -92,7 +93,7 @@ function SpacePoint({
   /** The way from a place of the figure's own coordinates to the window, at the point's time. */
   const toWindow = (motion: Motion, point: Point) => {
     const figure = motion.figureIndex(figureId);
-    const time = point.layer?.outer(point.x.time) ?? point.x.time;
+    const time = point.layer ? outerOf(point.layer, point.x.time) : point.x.time;
     const matrix = parentMatrixAt(motion, figure, time);
     const read = (channel: "pivotX" | "pivotY" | "width" | "height") =>
       motion.valueAt(figure, channel, time);

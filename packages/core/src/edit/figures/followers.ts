@@ -1,5 +1,5 @@
 import type { Draft } from "immer";
-import { compileStudy } from "../../motion/index.ts";
+import { compileStudy, outerOf } from "../../motion/index.ts";
 import {
   type ChannelId,
   channelOf,
@@ -90,7 +90,7 @@ export function rangeOf(
     ...Array.from({ length: SAMPLES + 1 }, (_, i) => (motion.duration * i) / SAMPLES),
     // Values turn at keys; just before a key the speed is still that of the span that ends there.
     ...layers.flatMap((layer) =>
-      Array.from(layer.track.times, (time) => layer.outer(time) - (of === "speed" ? 1e-3 : 0)),
+      Array.from(layer.track.times, (time) => outerOf(layer, time) - (of === "speed" ? 1e-3 : 0)),
     ),
   ];
   for (const t of times) {

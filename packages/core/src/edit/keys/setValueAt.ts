@@ -4,6 +4,7 @@ import {
   type Motion,
   showingLayer,
   stackValue,
+  withinOf,
 } from "../../motion/index.ts";
 import type { Study } from "../../study/index.ts";
 import { setRest } from "../figures/figures.ts";
@@ -57,7 +58,7 @@ export function setValueAt(
 function timeInIteration(layer: Layer | undefined, time: number): number | undefined {
   if (!layer?.time && !layer?.tween.clip) return undefined;
   const within = layerTime(layer, time);
-  const first = layer.within(time);
+  const first = withinOf(layer, time);
   return Number.isNaN(within) || Math.abs(within - first) < SAME_TIME ? undefined : within;
 }
 

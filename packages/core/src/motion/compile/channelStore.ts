@@ -29,6 +29,14 @@ interface Chunk {
   slab?: Slab;
 }
 
+/** What several items bring to one slot. */
+interface Stack {
+  /** Their indices. */
+  readonly items: number[];
+  /** What each of them brings to it; one item may do so several times, one after the other. */
+  readonly channels: DrivenChannel[];
+}
+
 type Row = readonly (DrivenChannel | undefined)[];
 
 /** All channels that something drives, as they were at one time. */
@@ -86,8 +94,8 @@ export class ChannelStore {
   #items: Contribution[] = [];
   /** For each item, the channels it keeps: alone, or as the first of a stack; undefined where another one does. */
   #kept: (DrivenChannel | undefined)[][] = [];
-  /** Indices of the items that drive a slot, for slots that several drive. */
-  #stacks = new Map<number, number[]>();
+  /** By slot, for slots that several items drive. */
+  #stacks = new Map<number, Stack>();
   #rows = PagedList.from<Row | undefined>([]);
   #chunks: Chunk[] = [];
   #made = new Channels([], this.#rows);
@@ -101,15 +109,23 @@ export class ChannelStore {
     this.#items = [...items];
     this.#stacks = new Map();
     const first = new Int32Array(figures.rest.length);
+    const alone: DrivenChannel[] = [];
     this.#items.forEach(({ channels }, item) => {
-      for (const { slot } of channels) {
+      for (const channel of channels) {
+        const { slot } = channel;
         const before = first[slot] as number;
-        if (before === 0) first[slot] = item + 1;
-        else {
-          const stack = this.#stacks.get(slot);
-          if (!stack) this.#stacks.set(slot, before - 1 === item ? [item] : [before - 1, item]);
-          else if (stack.at(-1) !== item) stack.push(item);
+        if (before === 0) {
+          first[slot] = item + 1;
+          alone[slot] = channel;
+          continue;
         }
+        let stack = this.#stacks.get(slot);
+        if (!stack) {
+          stack = { items: [before - 1], channels: [alone[slot] as DrivenChannel] };
+          this.#stacks.set(slot, stack);
+        }
+        stack.items.push(item);
+        stack.channels.push(channel);
       }
     });
     const rows: ((DrivenChannel | undefined)[] | undefined)[] = figures.list.map(() => undefined);
@@ -128,7 +144,7 @@ export class ChannelStore {
         const { slot } = channel;
         const stack = this.#stacks.get(slot);
         if (stack && settled.has(slot)) return undefined;
-        const made = stack ? this.#settle(stack, channel, figures) : channel;
+        const made = stack ? settle(stack, channel, figures) : channel;
         if (stack) settled.add(slot);
         enter(made);
         return made;
@@ -154,7 +170,7 @@ export class ChannelStore {
     }
     if (changed.size === 0) return;
     const chunks = new Set<number>();
-    const stacks = new Map<number, DrivenChannel>();
+    const stacks = new Map<Stack, DrivenChannel>();
     const fresh = new Map<number, (DrivenChannel | undefined)[]>();
     const enter = (channel: DrivenChannel) => {
       const { figureIndex, slot } = channel;
@@ -166,25 +182,29 @@ export class ChannelStore {
       row[slot % STRIDE] = channel;
     };
     for (const [item, contribution] of changed) {
+      const before = this.#items[item]?.channels ?? [];
       this.#items[item] = contribution;
       chunks.add(Math.floor(item / CHUNK));
-      this.#kept[item] = contribution.channels.map((channel, i) => {
-        if (this.#stacks.has(channel.slot)) {
-          stacks.set(channel.slot, channel);
-          return this.#kept[item]?.[i];
+      const { channels } = contribution;
+      const kept = this.#kept[item] as (DrivenChannel | undefined)[];
+      for (let i = 0; i < channels.length; i++) {
+        const channel = channels[i] as DrivenChannel;
+        const stack = this.#stacks.get(channel.slot);
+        if (!stack) {
+          kept[i] = channel;
+          enter(channel);
+          continue;
         }
-        enter(channel);
-        return channel;
-      });
+        const place = stack.channels.indexOf(before[i] as DrivenChannel);
+        stack.channels[place] = channel;
+        stacks.set(stack, channel);
+      }
     }
-    for (const [slot, channel] of stacks) {
-      const stack = this.#stacks.get(slot) as number[];
-      const made = this.#settle(stack, channel, figures);
-      const keeper = stack[0] as number;
-      const place = this.#items[keeper]?.channels.findIndex((each) => each.slot === slot) ?? -1;
-      const kept = [...(this.#kept[keeper] as (DrivenChannel | undefined)[])];
-      kept[place] = made;
-      this.#kept[keeper] = kept;
+    for (const [stack, channel] of stacks) {
+      const made = settle(stack, channel, figures);
+      const keeper = stack.items[0] as number;
+      const place = this.#items[keeper]?.channels.findIndex(({ slot }) => slot === made.slot) ?? -1;
+      (this.#kept[keeper] as (DrivenChannel | undefined)[])[place] = made;
       chunks.add(Math.floor(keeper / CHUNK));
       enter(made);
     }
@@ -195,16 +215,6 @@ export class ChannelStore {
     }
     this.#rows = this.#rows.with(fresh.keys(), (index) => fresh.get(index));
     this.#made = new Channels(this.#chunks, this.#rows);
-  }
-
-  /** The stack of a slot, from what each of its items brings. */
-  #settle(stack: readonly number[], channel: DrivenChannel, figures: FigureTable): DrivenChannel {
-    const layers: Layer[] = [];
-    for (const item of stack)
-      for (const each of this.#items[item]?.channels ?? [])
-        if (each.slot === channel.slot)
-          for (const layer of each.layers) layers.push(layer.open ?? layer);
-    return settleStack(channel, layers, figures.list[channel.figureIndex] as Figure);
   }
 
   #chunkOf(chunk: number): Chunk {
@@ -220,4 +230,11 @@ export class ChannelStore {
     }
     return { channels, end, endless };
   }
+}
+
+/** The channel of a slot that several items drive, from what each of them brings. */
+function settle({ channels }: Stack, channel: DrivenChannel, figures: FigureTable): DrivenChannel {
+  const layers: Layer[] = [];
+  for (const each of channels) for (const layer of each.layers) layers.push(layer.open ?? layer);
+  return settleStack(channel, layers, figures.list[channel.figureIndex] as Figure);
 }

@@ -1,4 +1,11 @@
-import { endsBackwards, innerSpeed, innerTime, TIE } from "../../timeline/index.ts";
+import {
+  endsBackwards,
+  innerSpeed,
+  innerTime,
+  outerTime,
+  TIE,
+  withinTime,
+} from "../../timeline/index.ts";
 import type { Layer } from "./motion.ts";
 import { trackValue, trackVelocity } from "./track.ts";
 
@@ -134,15 +141,25 @@ export function stackBeneath(layers: readonly Layer[], index: number, rest: numb
   return stackValue(layers.slice(0, index), (layers[index] as Layer).start, 0, rest);
 }
 
+/** Converts a local time of a layer to the time of the study, ms: in the first iteration, running forwards. */
+export function outerOf({ origin, time }: Layer, within: number): number {
+  return time ? outerTime(time.way, within) : origin + within;
+}
+
+/** The inverse of `outerOf`. */
+export function withinOf({ origin, time }: Layer, t: number): number {
+  return time ? withinTime(time.way, t) : t - origin;
+}
+
 /** The value of a layer's track at a time of the study, whether the layer is active or not. */
 export function layerValue(layer: Layer, t: number, component: number): number {
-  return trackValue(layer.track, originOf(layer), layer.time ? layer.within(t) : t, component);
+  return trackValue(layer.track, originOf(layer), layer.time ? withinOf(layer, t) : t, component);
 }
 
 /** Its rate of change per second of the study, in its first iteration. */
 export function layerVelocity(layer: Layer, t: number, component: number): number {
   if (!layer.time) return trackVelocity(layer.track, layer.origin, t, component);
-  const within = layer.within(t);
-  const rate = layer.within(t + 1) - within;
+  const within = withinOf(layer, t);
+  const rate = withinOf(layer, t + 1) - within;
   return trackVelocity(layer.track, 0, within, component) * rate;
 }

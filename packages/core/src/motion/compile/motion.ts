@@ -23,15 +23,13 @@ export interface Layer {
   readonly time?: LayerTime;
   /** The layer before found values were resolved; absent if it has none. */
   readonly open?: Layer;
-  /** Converts local time to the time of the study, in the first iteration, running forwards. */
-  readonly outer: (within: number) => number;
-  /** The inverse of `outer`. */
-  readonly within: (t: number) => number;
 }
 
 /** The conversion of the study's time to a tween's local time, through groups, freezes and iterations. */
 export interface LayerTime {
   readonly links: readonly TimeLink[];
+  /** The links without iterations of its own: those to the first one, running forwards. */
+  readonly way: readonly TimeLink[];
   /** Whether the tween itself repeats or runs backwards. */
   readonly repeats: boolean;
   /** The links to the tween's level, and the start of its first iteration in that level, ms. */

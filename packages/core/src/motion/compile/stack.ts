@@ -8,24 +8,36 @@ import { type CompiledTrack, withFoundValues } from "./track.ts";
  * A channel with its layers in order of rank, and with the values that are taken as found in place of the keys that
  * take them.
  *
- * @param layers those of all tweens that drive the channel, in the order of the sequence, found values still open
+ * @param layers those of all tweens that drive the channel, in the order of the sequence, found values still open; the list
+ *   becomes the channel's own
  */
 export function settleStack(
   channel: DrivenChannel,
-  layers: readonly Layer[],
+  layers: Layer[],
   figure: Figure,
 ): DrivenChannel {
-  const sorted = layers.slice();
-  // Nearly always they are in order, and to see that costs less than to sort.
-  if (sorted.some(({ rank }, i) => i > 0 && (sorted[i - 1] as Layer).rank > rank))
-    sorted.sort((a, b) => a.rank - b.rank);
-  for (let i = 0; i < sorted.length; i++) {
-    const layer = sorted[i] as Layer;
+  sortByRank(layers);
+  for (let i = 0; i < layers.length; i++) {
+    const layer = layers[i] as Layer;
     if (!layer.track.hasFoundValues) continue;
-    const track = findValues(channel, figure, sorted.slice(0, i), layer);
-    sorted[i] = { ...layer, track, open: layer };
+    const track = findValues(channel, figure, layers.slice(0, i), layer);
+    layers[i] = { ...layer, track, open: layer };
   }
-  return { ...channel, layers: sorted };
+  const { figureId, figureIndex, slot } = channel;
+  return { figureId, figureIndex, channel: channel.channel, slot, layers };
+}
+
+/** Few layers, mostly in order: those that are not are moved up, which costs less than to sort by comparing anew. */
+function sortByRank(layers: Layer[]): void {
+  if (layers.length > 50) layers.sort((a, b) => a.rank - b.rank);
+  else
+    for (let i = 1; i < layers.length; i++) {
+      const layer = layers[i] as Layer;
+      let to = i;
+      for (; to > 0 && (layers[to - 1] as Layer).rank > layer.rank; to--)
+        layers[to] = layers[to - 1] as Layer;
+      layers[to] = layer;
+    }
 }
 
 /** What the channel has beneath a layer when that starts, put in place of its found values. */

@@ -1,5 +1,5 @@
 import { channelOf, type Figure, type Tween } from "../../study/index.ts";
-import { type Placed, type Placements, presentTime } from "../../timeline/index.ts";
+import { type Placed, type Placements, presentTime, type TimeLink } from "../../timeline/index.ts";
 import type { CurveSource } from "./curveSource.ts";
 import type { FigureTable } from "./figureTable.ts";
 import type { DrivenChannel, Layer } from "./motion.ts";
@@ -63,22 +63,32 @@ function layersFor(
 ): (figureId: string, place: number) => readonly Layer[] {
   const tween = placed.item as Tween;
   if (placed.offsets.length === 0 && !hasFreezes(placed)) {
-    const way = placements.linksTo(placed);
-    const origin = plainOrigin(placed, way);
-    const layers = tracks.map((track) =>
-      origin === undefined ? timedLayer(placed, track, way, 0) : plainLayer(tween, track, origin),
-    );
+    const layers = isAtTop(placed)
+      ? tracks.map((track) => plainLayer(tween, track, placed.start))
+      : layersOnWay(placed, tracks, placements.linksTo(placed), 0);
     return () => layers;
   }
-  return (id, i) => {
-    const way = placements.linksTo(placed, id, i);
-    const origin = plainOrigin(placed, way);
-    return tracks.map((track) =>
-      origin === undefined
-        ? timedLayer(placed, track, way, placed.offsets[i] ?? 0)
-        : plainLayer(tween, track, origin),
-    );
-  };
+  return (id, i) =>
+    layersOnWay(placed, tracks, placements.linksTo(placed, id, i), placed.offsets[i] ?? 0);
+}
+
+/** Whether the links to a tween are its start alone; freezes aside. Nearly all are, and need no way to be looked for. */
+function isAtTop({ level, iterations, item }: Placed): boolean {
+  return !level.group && !iterations && !(item as Tween).clip;
+}
+
+function layersOnWay(
+  placed: Placed,
+  tracks: readonly CompiledTrack[],
+  way: readonly TimeLink[],
+  offset: number,
+): readonly Layer[] {
+  const origin = plainOrigin(placed, way);
+  return tracks.map((track) =>
+    origin === undefined
+      ? timedLayer(placed, track, way, offset)
+      : plainLayer(placed.item as Tween, track, origin),
+  );
 }
 
 /** Whether there are freezes around an item, which its figures may feel differently. */

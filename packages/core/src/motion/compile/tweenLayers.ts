@@ -1,12 +1,5 @@
 import { type Group, spacePathOf, type Track, type Tween } from "../../study/index.ts";
-import {
-  innerTime,
-  outerTime,
-  type Placed,
-  rateOf,
-  type TimeLink,
-  withinTime,
-} from "../../timeline/index.ts";
+import { innerTime, outerTime, type Placed, rateOf, type TimeLink } from "../../timeline/index.ts";
 import type { CurveSource } from "./curveSource.ts";
 import type { Layer } from "./motion.ts";
 import { type CompiledTrack, compileSpacePath, compileTrack } from "./track.ts";
@@ -27,7 +20,9 @@ export function compiledTracks(
   tween: Tween,
   curves: CurveSource,
   before?: CompiledTracks,
-): CompiledTrack[] {
+): readonly CompiledTrack[] {
+  // It was moved in time alone.
+  if (before?.tween === tween) return before.tracks;
   const path = tween.path ? spacePathOf(tween) : undefined;
   // Both coordinates of a path are compiled together and can only be reused together.
   const known = new Map(before?.tracks.map((compiled) => [compiled.track, compiled]));
@@ -67,8 +62,6 @@ export function plainLayer(tween: Tween, track: CompiledTrack, origin: number): 
     relative: isRelative(track),
     fill: tween.fill ?? "forwards",
     rank: rankOf(start),
-    outer: (within) => origin + within,
-    within: (t) => t - origin,
   };
 }
 
@@ -116,6 +109,7 @@ export function timedLayer(
     rank: rankOf(rank),
     time: {
       links,
+      way,
       repeats,
       level: way.slice(0, -1),
       begins: inner.origin + from,
@@ -124,8 +118,6 @@ export function timedLayer(
       to: last,
       limit: to,
     },
-    outer: (within) => outerTime(way, within),
-    within: (t) => withinTime(way, t),
   };
 }
 

@@ -1,6 +1,6 @@
 import { channelOf } from "../../study/index.ts";
 import { innerSpeed } from "../../timeline/index.ts";
-import { layerTime } from "../compile/layers.ts";
+import { layerTime, outerOf } from "../compile/layers.ts";
 import type { Layer, Motion } from "../compile/motion.ts";
 import { spanAt } from "../compile/track.ts";
 
@@ -26,8 +26,8 @@ function countPlain(layer: Layer, parts: Uint16Array, from: number, width: numbe
   const { times } = layer.track;
   for (let span = 0; span + 1 < times.length; span++) {
     if (!changesIn(layer, span)) continue;
-    const begin = layer.outer(times[span] as number);
-    const end = layer.outer(times[span + 1] as number);
+    const begin = outerOf(layer, times[span] as number);
+    const end = outerOf(layer, times[span + 1] as number);
     const first = Math.max(Math.floor((begin - from) / width), 0);
     const last = Math.min(Math.ceil((end - from) / width), parts.length);
     for (let i = first; i < last; i++) parts[i] = (parts[i] as number) + 1;

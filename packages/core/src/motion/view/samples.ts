@@ -1,6 +1,6 @@
 import type { ChannelId } from "../../study/index.ts";
 import { type AngleRoute, peakBetween, printHexColor, writeShownColor } from "../../value/index.ts";
-import { layerValue, layerVelocity } from "../compile/layers.ts";
+import { layerValue, layerVelocity, outerOf } from "../compile/layers.ts";
 import type { Layer, Motion } from "../compile/motion.ts";
 
 /**
@@ -16,8 +16,8 @@ export function layerPolyline(layer: Layer, perSpan: number): Float64Array {
   };
   if (layer.tween.clip) points.push(layer.start, layerValue(layer, layer.start, 0));
   curves.forEach((curve, span) => {
-    const start = layer.outer(times[span] as number);
-    const width = layer.outer(times[span + 1] as number) - start;
+    const start = outerOf(layer, times[span] as number);
+    const width = outerOf(layer, times[span + 1] as number) - start;
     const from = values[span] as number;
     const change = (values[span + 1] as number) - from;
     const shape = layer.track.shape(span);
@@ -52,7 +52,7 @@ export function backwardPolyline(layer: Layer, points: Float64Array): Float64Arr
   if (!layer.time?.repeats || (direction !== "reverse" && direction !== "alternate-reverse"))
     return undefined;
   // It begins at the end of what it plays.
-  const turn = layer.outer(clip?.from ?? 0) + layer.outer(layer.time.first);
+  const turn = outerOf(layer, clip?.from ?? 0) + outerOf(layer, layer.time.first);
   const mirrored = new Float64Array(points.length);
   for (let i = 0; i < points.length; i += 2) {
     mirrored[points.length - 2 - i] = turn - (points[i] as number);
@@ -104,8 +104,8 @@ export function spanAtTime(
   const describe = (layer: Layer, index: number): ReachedSpan => ({
     layer,
     index,
-    start: layer.outer(layer.track.times[index] as number),
-    end: layer.outer(layer.track.times[index + 1] as number),
+    start: outerOf(layer, layer.track.times[index] as number),
+    end: outerOf(layer, layer.track.times[index + 1] as number),
     from: layer.track.values[index] as number,
     to: layer.track.values[index + 1] as number,
     route: layer.track.track.route ?? "none",
@@ -119,7 +119,8 @@ export function spanAtTime(
   if (!layer) return undefined;
   const spans = layer.track.curves.length;
   let index = 0;
-  while (index < spans - 1 && layer.outer(layer.track.times[index + 1] as number) <= time) index++;
+  while (index < spans - 1 && outerOf(layer, layer.track.times[index + 1] as number) <= time)
+    index++;
   return describe(layer, index);
 }
 
@@ -133,8 +134,8 @@ export function stretchSpeeds(layers: readonly Layer[], perSpan: number): Float6
     const points: number[] = [layer.start, 0];
     const { times } = layer.track;
     for (let span = 0; span + 1 < times.length; span++) {
-      const from = layer.outer(times[span] as number);
-      const width = layer.outer(times[span + 1] as number) - from;
+      const from = outerOf(layer, times[span] as number);
+      const width = outerOf(layer, times[span + 1] as number) - from;
       if (!(width > 0)) continue;
       for (let i = 0; i <= perSpan; i++) {
         // The end of a span is looked at from within: at the key itself the next one begins.
