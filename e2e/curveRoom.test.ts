@@ -223,6 +223,8 @@ describe("the curve room", () => {
     await page.goto(`${server.url}/curves`);
     await (await page.waitForSelector("::-p-text(Gangway lowers)"))?.click();
     await page.waitForSelector('[data-testid="curve-line"][d]');
+    // What draws points comes with the first path.
+    await page.waitForSelector("[data-point]");
     await press(page, "Pause");
     const stored = async () => {
       const { curves } = (await (await fetch(`${server.url}/api/curves`)).json()) as {
