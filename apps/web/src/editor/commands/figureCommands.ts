@@ -46,6 +46,7 @@ const intoOf = (bench: Bench, at?: string): Figure | undefined =>
   bench.study.figures.find(({ id }) => id === beside(bench, at)[0]);
 
 const always = () => true;
+
 /** Why a figure cannot go up (−1) or down (1) in its list; undefined where it can. */
 const orderWhy = (way: 1 | -1) => (bench: Bench, at?: string) => {
   const figure = figureOf(bench, at);

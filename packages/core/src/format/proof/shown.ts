@@ -179,8 +179,8 @@ export function stageScript(selectorOf: Readonly<Record<string, string>>): strin
 }
 
 /**
- * A page of HTML with a script at the end of its body: it takes hold of what moves before anything of it can be over, and
- * so no longer told of by the browser.
+ * A page of HTML with a script at the end of its body. There it finds every animation: later, browsers would no longer
+ * list those that are over.
  *
  * @param page the page of a hand-off's stage
  * @param script what `stageScript` gives, and what is to be done before it

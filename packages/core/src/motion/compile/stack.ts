@@ -27,7 +27,7 @@ export function settleStack(
   return { figureId, figureIndex, channel: channel.channel, slot, layers };
 }
 
-/** Few layers, mostly in order: those that are not are moved up, which costs less than to sort by comparing anew. */
+/** Puts layers in order of rank, equal ones as they are. Few layers, mostly in order already, cost less this way. */
 function sortByRank(layers: Layer[]): void {
   if (layers.length > 50) layers.sort((a, b) => a.rank - b.rank);
   else
